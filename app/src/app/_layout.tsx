@@ -1,0 +1,27 @@
+import { AtkinsonHyperlegibleNext_400Regular } from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular';
+import { AtkinsonHyperlegibleNext_700Bold } from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold';
+import { ZillaSlab_600SemiBold } from '@expo-google-fonts/zilla-slab/600SemiBold';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { useFonts } from 'expo-font';
+import { Slot } from 'expo-router';
+import { useEffect } from 'react';
+import { queryClient } from '../data/client';
+import { startSender } from '../data/sender';
+import { CordelThemeProvider } from '../ui/theme';
+import { config } from 'zod';
+
+// Zod would otherwise try whether the page may build code from text; the server's policy forbids that, and the browser reports the try.
+config({ jitless: true });
+
+export default function Layout() {
+  // Nothing waits for the fonts: until they are there the system's stand in.
+  useFonts({ ZillaSlab_600SemiBold, AtkinsonHyperlegibleNext_400Regular, AtkinsonHyperlegibleNext_700Bold });
+  useEffect(() => startSender(queryClient), []);
+  return (
+    <QueryClientProvider client={queryClient}>
+      <CordelThemeProvider>
+        <Slot />
+      </CordelThemeProvider>
+    </QueryClientProvider>
+  );
+}

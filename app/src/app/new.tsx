@@ -1,0 +1,1 @@
+export { NewProjectScreen as default } from '../features/line/NewProjectScreen';

@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { TrayScreen } from '../../../../../../../features/splice/TrayScreen';
+
+export default function TrayRoute() {
+  const { tray, ...ids } = useLocalSearchParams<{ projectId: string; closureId: string; tray: string }>();
+  return <TrayScreen {...ids} tray={Number(tray)} />;
+}

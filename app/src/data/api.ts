@@ -1,0 +1,46 @@
+import type { Api } from '@cordel/server';
+import { hc } from 'hono/client';
+
+/** The server's API, typed by the server's own routes. */
+export const api = hc<Api>('/api');
+
+/** The server refused, and said why in words for the person. */
+export class ProblemError extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly problem: { readonly current?: unknown; readonly errors?: { path: string; message: string }[] },
+  ) {
+    super(message);
+  }
+}
+
+const unreachable = 'The server does not answer. What you enter is kept on this device.';
+
+interface Answer<T> {
+  readonly ok: boolean;
+  readonly status: number;
+  json(): Promise<T>;
+}
+
+/** The body of an answer. Throws `ProblemError` with the server's words, or an Error when the server cannot be reached. */
+export async function answerOf<T>(request: Promise<Answer<T>>): Promise<T> {
+  let response: Answer<T>;
+  try {
+    response = await request;
+  } catch {
+    throw new Error(unreachable);
+  }
+  if (response.status === 204) return undefined as T;
+  if (response.ok) return response.json();
+  const problem = (await response.json().catch(() => ({}))) as {
+    detail?: string;
+    current?: unknown;
+    errors?: { path: string; message: string }[];
+  };
+  throw new ProblemError(
+    problem.detail ?? `The server answered ${response.status}.`,
+    response.status,
+    problem,
+  );
+}

@@ -1,0 +1,70 @@
+import type { Fact } from '@cordel/core';
+import { queryOptions, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useCallback } from 'react';
+import { answerOf, api } from './api';
+import { keys } from './keys';
+import { outbox } from './outbox';
+
+/** What is known of a closure's facts. The list only ever grows at its end, so a ledger can be carried on from where it was. */
+export interface KnownFacts {
+  readonly facts: readonly Fact[];
+  /** The server's number of the last fact that came from it. */
+  readonly last: number;
+}
+
+const nothing: KnownFacts = { facts: [], last: 0 };
+
+function factsOptions(client: QueryClient, projectId: string, closureId: string) {
+  const queryKey = keys.facts(projectId, closureId);
+  return queryOptions({
+    queryKey,
+    // Comparing thousands of facts one by one on every answer is what keeps a verdict waiting.
+    structuralSharing: false,
+    refetchInterval: 15_000,
+    queryFn: async (): Promise<KnownFacts> => {
+      const { last: after } = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
+      const { facts, last } = await answerOf(
+        api.projects[':projectId'].closures[':closureId'].facts.$get({
+          param: { projectId, closureId },
+          query: { after: String(after) },
+        }),
+      );
+      const waiting = outbox
+        .entries()
+        .map((entry) => entry.fact)
+        .filter((fact) => fact.closureId === closureId);
+      // Read again: a reading may have been entered while the answer was on its way.
+      const before = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
+      return { facts: withNew(before.facts, [...facts, ...waiting]), last };
+    },
+  });
+}
+
+export function useClosureFacts(projectId: string, closureId: string) {
+  const client = useQueryClient();
+  return useQuery(factsOptions(client, projectId, closureId));
+}
+
+/**
+ * Records a fact: on this device first, in sight at once, and on its way to the server. Returns the closure's facts with it.
+ */
+export function useRecordFact(projectId: string, closureId: string): (fact: Fact) => readonly Fact[] {
+  const client = useQueryClient();
+  return useCallback(
+    (fact) => {
+      const queryKey = keys.facts(projectId, closureId);
+      const before = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
+      const facts = withNew(before.facts, [fact]);
+      client.setQueryData<KnownFacts>(queryKey, { ...before, facts });
+      outbox.add(projectId, fact);
+      return facts;
+    },
+    [client, projectId, closureId],
+  );
+}
+
+function withNew(known: readonly Fact[], more: readonly Fact[]): readonly Fact[] {
+  const ids = new Set(known.map((fact) => fact.id));
+  const fresh = more.filter((fact) => !ids.has(fact.id) && ids.add(fact.id));
+  return fresh.length === 0 ? known : [...known, ...fresh];
+}

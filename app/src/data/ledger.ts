@@ -1,0 +1,105 @@
+import {
+  addFact,
+  buildLedger,
+  planClosure,
+  type Cable,
+  type Closure,
+  type ClosureLedger,
+  type ClosurePlan,
+  type Fact,
+  type Limits,
+  type ProjectDefinition,
+} from '@cordel/core';
+import { useMemo } from 'react';
+import { useClosureFacts } from './facts';
+import { useProject } from './projects';
+
+const cableMaps = new WeakMap<readonly Cable[], ReadonlyMap<string, Cable>>();
+
+/** A project's cables by id. */
+export function cablesOf(definition: ProjectDefinition): ReadonlyMap<string, Cable> {
+  const known = cableMaps.get(definition.cables);
+  if (known) return known;
+  const map = new Map(definition.cables.map((cable) => [cable.id, cable]));
+  cableMaps.set(definition.cables, map);
+  return map;
+}
+
+// A closure is replaced, never changed in place, so its plan stays true as long as the object is there.
+const plans = new WeakMap<Closure, { cables: ReadonlyMap<string, Cable>; plan: ClosurePlan }>();
+
+function planOf(closure: Closure, definition: ProjectDefinition): ClosurePlan {
+  const cables = cablesOf(definition);
+  const known = plans.get(closure);
+  if (known?.cables === cables) return known.plan;
+  const plan = planClosure(closure, cables);
+  plans.set(closure, { cables, plan });
+  return plan;
+}
+
+interface KeptLedger {
+  readonly limits: Limits;
+  readonly facts: readonly Fact[];
+  readonly ledger: ClosureLedger;
+}
+const ledgers = new WeakMap<ClosurePlan, KeptLedger>();
+
+/** The ledger of a closure. When facts were only added since the last call, it carries on from there instead of judging all anew. */
+export function ledgerOf(
+  definition: ProjectDefinition,
+  closure: Closure,
+  facts: readonly Fact[],
+): ClosureLedger {
+  const plan = planOf(closure, definition);
+  const { limits } = definition.project;
+  const kept = ledgers.get(plan);
+  if (kept?.limits === limits && kept.facts === facts) return kept.ledger;
+  const ledger =
+    kept?.limits === limits && continues(facts, kept.facts)
+      ? facts.slice(kept.facts.length).reduce(addFact, kept.ledger)
+      : buildLedger(plan, facts, limits);
+  ledgers.set(plan, { limits, facts, ledger });
+  return ledger;
+}
+
+/** Whether `facts` is `before` with a few more at its end. */
+function continues(facts: readonly Fact[], before: readonly Fact[]): boolean {
+  const added = facts.length - before.length;
+  return added >= 0 && added < 50 && before.length > 0 && facts[before.length - 1] === before.at(-1);
+}
+
+export interface ClosureAtHand {
+  readonly definition: ProjectDefinition;
+  readonly closure: Closure;
+  readonly ledger: ClosureLedger;
+  readonly facts: readonly Fact[];
+}
+
+/** A closure with its project and its ledger, or why it is not there yet. */
+export function useClosure(projectId: string, closureId: string) {
+  const project = useProject(projectId);
+  const known = useClosureFacts(projectId, closureId);
+  const definition = project.data;
+  const facts = known.data?.facts;
+  const atHand = useMemo((): ClosureAtHand | null => {
+    const closure = definition?.closures.find((candidate) => candidate.id === closureId);
+    if (!definition || !closure || !facts) return null;
+    return { definition, closure, facts, ledger: ledgerOf(definition, closure, facts) };
+  }, [definition, facts, closureId]);
+  // A closure that is at hand stays usable when a later refresh fails: nothing at the bench waits for the network.
+  const error = atHand
+    ? null
+    : (project.error ??
+      known.error ??
+      (definition && !definition.closures.some((one) => one.id === closureId)
+        ? new Error('This project has no such closure. It may have been deleted.')
+        : null));
+  return {
+    atHand,
+    error,
+    retry: () => {
+      void project.refetch();
+      void known.refetch();
+    },
+  };
+}

@@ -1,0 +1,64 @@
+import { factSchema, idSchema, type Fact } from '@cordel/core';
+import { useSyncExternalStore } from 'react';
+import { z } from 'zod';
+import { forget, keep, keptKeys, recall } from './stored';
+
+/**
+ * Facts made on this device that the server has not confirmed yet. Each is kept under a key of its own before anything else
+ * happens to it, so a reload, a crash or a night without network loses none.
+ */
+const entrySchema = z.object({
+  projectId: idSchema,
+  fact: factSchema,
+  /** Why the server will not take it; it waits for the person. */
+  refused: z.string().nullable(),
+});
+export type OutboxEntry = z.infer<typeof entrySchema>;
+
+const start = 'outbox.';
+const listeners = new Set<() => void>();
+let entries: readonly OutboxEntry[] = readAll();
+
+function readAll(): OutboxEntry[] {
+  return keptKeys(start)
+    .sort()
+    .map((key) => entrySchema.safeParse(recall(key)).data)
+    .filter((entry) => entry !== undefined);
+}
+
+function change(next: readonly OutboxEntry[]): void {
+  entries = next;
+  listeners.forEach((listener) => listener());
+}
+
+export const outbox = {
+  entries: () => entries,
+  add(projectId: string, fact: Fact): void {
+    const entry = { projectId, fact, refused: null };
+    keep(start + fact.id, entry);
+    change([...entries, entry]);
+  },
+  /** The server has them. */
+  remove(ids: ReadonlySet<string>): void {
+    ids.forEach((id) => forget(start + id));
+    change(entries.filter((entry) => !ids.has(entry.fact.id)));
+  },
+  refuse(id: string, refused: string): void {
+    change(
+      entries.map((entry) => {
+        if (entry.fact.id !== id) return entry;
+        const next = { ...entry, refused };
+        keep(start + id, next);
+        return next;
+      }),
+    );
+  },
+  subscribe(listener: () => void): () => void {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  },
+};
+
+export function useOutbox(): readonly OutboxEntry[] {
+  return useSyncExternalStore(outbox.subscribe, outbox.entries);
+}

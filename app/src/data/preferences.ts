@@ -1,0 +1,31 @@
+import { useSyncExternalStore } from 'react';
+import { z } from 'zod';
+import { keep, recall } from './stored';
+
+const preferencesSchema = z.object({
+  appearance: z.enum(['system', 'day', 'night']).catch('system'),
+  /** Times the normal text size. */
+  textSize: z.number().min(1).max(2).catch(1),
+  /** First name that stands on the facts made on this device. */
+  person: z.string().max(40).catch(''),
+});
+type Preferences = z.infer<typeof preferencesSchema>;
+
+const key = 'preferences';
+let current: Preferences = preferencesSchema.parse(recall(key) ?? {});
+const listeners = new Set<() => void>();
+
+export function setPreferences(change: Partial<Preferences>): void {
+  current = { ...current, ...change };
+  keep(key, current);
+  listeners.forEach((listener) => listener());
+}
+
+export const getPreferences = () => current;
+
+export function usePreferences(): Preferences {
+  return useSyncExternalStore((listener) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  }, getPreferences);
+}

@@ -1,0 +1,142 @@
+import { limitsPresets, limitsSchema, type Limits, type Project } from '@cordel/core';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { z } from 'zod';
+import { ProblemError } from '../../data/api';
+import { useProject, useSaveSettings } from '../../data/projects';
+import { Action } from '../../ui/Action';
+import { Field } from '../../ui/Field';
+import { decimalField } from '../../ui/numberField';
+import { Panes } from '../../ui/Panes';
+import { Screen } from '../../ui/Screen';
+import { Failed, Loading } from '../../ui/States';
+import { Tabs } from '../../ui/Tabs';
+import { useCordelTheme, useWide } from '../../ui/theme';
+import { gutter, space, stroke, touch } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import { CordNav } from '../line/CordNav';
+import { places, projectTabs } from '../line/places';
+
+const formSchema = z.object({
+  singleMax: decimalField(limitsSchema.shape.singleMax),
+  ribbonFiberMax: decimalField(limitsSchema.shape.ribbonFiberMax),
+  trayMean: decimalField(limitsSchema.shape.trayMean),
+  closureMean: decimalField(limitsSchema.shape.closureMean),
+  cleaveAngleMax: decimalField(limitsSchema.shape.cleaveAngleMax),
+  tries: decimalField(limitsSchema.shape.tries),
+});
+type FormInput = z.input<typeof formSchema>;
+
+const fields: readonly { name: keyof Limits; label: string; unit?: string; hint?: string }[] = [
+  { name: 'singleMax', label: 'Single splice, at most', unit: 'dB' },
+  { name: 'ribbonFiberMax', label: 'Each fiber of a ribbon, at most', unit: 'dB' },
+  { name: 'trayMean', label: 'Tray mean, at most', unit: 'dB' },
+  { name: 'closureMean', label: 'Closure mean, at most', unit: 'dB' },
+  { name: 'cleaveAngleMax', label: 'Cleave angle, at most', unit: '°' },
+  { name: 'tries', label: 'Tries, before it is the owner’s call' },
+];
+
+/** What the owner asks for. Verdicts are derived from these numbers, so a change judges everything anew, past readings too. */
+export function LimitsScreen({ projectId }: { projectId: string }) {
+  const { data: definition, error, refetch } = useProject(projectId);
+  const wide = useWide();
+  const up = { href: places.line(projectId), name: 'the line' };
+  if (!definition)
+    return (
+      <Screen title="Limits" up={up}>
+        {error ? <Failed error={error} onRetry={() => void refetch()} /> : <Loading what="the limits" />}
+      </Screen>
+    );
+  return (
+    <Panes cord={<CordNav definition={definition} tab="limits" />}>
+      <Screen
+        title="Limits"
+        subtitle={definition.project.name}
+        up={up}
+        foot={wide ? null : <Tabs tabs={projectTabs(projectId, 'limits')} />}
+      >
+        {/* A newer version of the settings starts the form anew. */}
+        <LimitsForm key={definition.project.version} project={definition.project} />
+      </Screen>
+    </Panes>
+  );
+}
+
+const asText = (limits: Limits): FormInput =>
+  Object.fromEntries(fields.map(({ name }) => [name, String(limits[name])])) as FormInput;
+
+function LimitsForm({ project }: { project: Project }) {
+  const { palette } = useCordelTheme();
+  const save = useSaveSettings(project.id);
+  const { refetch } = useProject(project.id);
+  const [saved, setSaved] = useState(false);
+  const { control, handleSubmit, reset, formState } = useForm<FormInput, unknown, Limits>({
+    resolver: zodResolver(formSchema),
+    defaultValues: asText(project.limits),
+  });
+  const store = (limits: Limits) => {
+    const { name, units, window, version } = project;
+    save.mutate({ name, units, window, version, limits }, { onSuccess: () => setSaved(true) });
+  };
+  const stale = save.error instanceof ProblemError && save.error.status === 409;
+  return (
+    <ScrollView contentContainerStyle={styles.form}>
+      <View role="group" aria-label="Presets" style={styles.presets}>
+        {limitsPresets.map((preset) => (
+          <Pressable
+            key={preset.id}
+            role="button"
+            aria-label={`Fill in the preset ${preset.name}. ${preset.about}`}
+            onPress={() => reset(asText(preset.limits), { keepDefaultValues: true })}
+            style={[styles.preset, { borderColor: palette.ink, backgroundColor: palette.sheet }]}
+          >
+            <Type look="heading">{preset.name}</Type>
+            <Type look="small" tone="soft">
+              {preset.about}
+            </Type>
+          </Pressable>
+        ))}
+      </View>
+      <View style={styles.fields}>
+        {fields.map(({ name, label, unit }) => (
+          <View key={name} style={styles.half}>
+            <Field
+              control={control}
+              name={name}
+              label={label}
+              keyboard="decimal"
+              {...(unit ? { unit } : {})}
+            />
+          </View>
+        ))}
+      </View>
+      {save.error ? (
+        <View role="alert" style={styles.preset}>
+          <Type tone="accent">{save.error.message}</Type>
+          {stale ? <Action label="Show the newer ones" onPress={() => void refetch()} /> : null}
+        </View>
+      ) : null}
+      <Action
+        bench
+        kind="now"
+        label={save.isPending ? 'Saving …' : 'Save and judge again'}
+        disabled={save.isPending || (!formState.isDirty && !saved)}
+        onPress={() => void handleSubmit(store)()}
+      />
+      <Type look="small" tone="soft">
+        A limit is the largest value that still holds. Every reading of the project is judged anew when these
+        are saved.
+      </Type>
+    </ScrollView>
+  );
+}
+
+const styles = StyleSheet.create({
+  form: { padding: space.large, paddingLeft: gutter.width, gap: space.large, maxWidth: 760 },
+  presets: { gap: space.small },
+  preset: { borderWidth: stroke.hair, padding: space.medium, gap: space.tight, minHeight: touch.bench },
+  fields: { flexDirection: 'row', flexWrap: 'wrap', gap: space.medium },
+  half: { flexGrow: 1, flexBasis: 220 },
+});

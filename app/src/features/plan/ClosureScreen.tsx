@@ -1,0 +1,274 @@
+import {
+  fiberName,
+  formatChainage,
+  formatLoss,
+  formatMean,
+  nextSplice,
+  siteOf,
+  unitsOnTray,
+  type TrayState,
+} from '@cordel/core';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { FlatList, Pressable, StyleSheet, View } from 'react-native';
+import { fiberUnits } from '@cordel/core';
+import { documents } from '../../data/projects';
+import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
+import { Action } from '../../ui/Action';
+import { CordRow } from '../../ui/Cord';
+import { TubeToken } from '../../ui/FiberToken';
+import { Knot } from '../../ui/Knot';
+import { LossStrip } from '../../ui/LossStrip';
+import { Panes } from '../../ui/Panes';
+import { Screen } from '../../ui/Screen';
+import { RefusedFacts, useSendWords } from '../../ui/SendStatus';
+import { Failed, Loading } from '../../ui/States';
+import { useCordelTheme, useWide } from '../../ui/theme';
+import { space, stroke, touch } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import { download } from '../handover/download';
+import { CordNav } from '../line/CordNav';
+import { places } from '../line/places';
+import { RollUpTable } from '../splice/RollUpTable';
+import { progressWords, waitingWords } from '../splice/words';
+
+/** A closure: its trays on the cord, each with its losses, and the closure's numbers. */
+export function ClosureScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
+  const { atHand, error, retry } = useClosure(projectId, closureId);
+  if (!atHand)
+    return (
+      <Screen title="Closure" up={{ href: places.line(projectId), name: 'the line' }}>
+        {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the closure" />}
+      </Screen>
+    );
+  return <ClosureAt projectId={projectId} atHand={atHand} />;
+}
+
+function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAtHand }) {
+  const { closure, definition, ledger } = atHand;
+  const wide = useWide();
+  const send = useSendWords();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const site = siteOf(definition.sites, closure.siteId);
+  const next = nextSplice(ledger, null);
+  const redo = ledger.trays.flatMap((tray) => tray.splices).find((state) => state.verdict.mark === 'redo');
+  const bench = (state: { splice: { tray: number; slot: number } }) =>
+    router.navigate(places.bench(projectId, closure.id, state.splice.tray, state.splice.slot));
+
+  const numbers = (
+    <View style={styles.numbers}>
+      <RollUpTable of="Closure" rollUp={ledger.rollUp} ledger={ledger} />
+      <View style={styles.export}>
+        <Action
+          icon="download"
+          label="Loss sheet (CSV)"
+          onPress={() => void download(documents.lossSheet(projectId, closure.id)).then(setTrouble)}
+        />
+        {trouble ? (
+          <Type look="small" tone="accent" role="alert">
+            {trouble}
+          </Type>
+        ) : null}
+      </View>
+    </View>
+  );
+
+  return (
+    <Panes
+      cord={<CordNav definition={definition} closureId={closure.id} ledger={ledger} />}
+      ledger={
+        <View style={styles.pane}>
+          <Type look="title" role="heading" aria-level={2} style={styles.paneTitle}>
+            Numbers
+          </Type>
+          {numbers}
+        </View>
+      }
+    >
+      <Screen
+        title={site.name}
+        subtitle={[
+          formatChainage(site.chainage, definition.project.units),
+          site.placement,
+          closure.kind,
+          `${closure.entries.length} cables`,
+          send,
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+        up={{ href: places.line(projectId), name: 'the line' }}
+        foot={
+          next ? (
+            <View style={styles.foot}>
+              <Action
+                bench
+                kind="now"
+                label={`Splice tray ${next.splice.tray}, slot ${next.splice.slot}`}
+                onPress={() => bench(next)}
+              />
+            </View>
+          ) : null
+        }
+      >
+        <FlatList
+          data={ledger.trays}
+          keyExtractor={(tray) => String(tray.tray)}
+          initialNumToRender={8}
+          windowSize={7}
+          contentContainerStyle={styles.list}
+          ListHeaderComponent={
+            <View style={styles.head}>
+              <RefusedFacts />
+              <Headline atHand={atHand} />
+              {ledger.plan.findings.map((finding, index) => (
+                <Type key={index} look="strong" tone="accent" role="alert">
+                  {finding.message}
+                </Type>
+              ))}
+              {ledger.unplanned.size > 0 ? (
+                <Type look="small">
+                  {ledger.unplanned.size} spliced here but not in the plan any more. The loss sheet lists
+                  them.
+                </Type>
+              ) : null}
+              {redo ? (
+                <Action
+                  bench
+                  label={`${ledger.rollUp.marks.redo} to redo`}
+                  detail={`first: tray ${redo.splice.tray}, slot ${redo.splice.slot}`}
+                  icon="alert"
+                  onPress={() => bench(redo)}
+                />
+              ) : null}
+            </View>
+          }
+          renderItem={({ item, index }) => (
+            <TrayCard
+              atHand={atHand}
+              tray={item}
+              first={index === 0}
+              last={index === ledger.trays.length - 1}
+              current={item.tray === next?.splice.tray}
+              onPress={() => router.navigate(places.tray(projectId, closure.id, item.tray))}
+            />
+          )}
+          ListFooterComponent={wide ? null : numbers}
+        />
+      </Screen>
+    </Panes>
+  );
+}
+
+function Headline({ atHand: { ledger } }: { atHand: ClosureAtHand }) {
+  const { rollUp } = ledger;
+  return (
+    <View style={styles.headline}>
+      <View style={styles.figure}>
+        <Type look="huge">{rollUp.settled}</Type>
+        <Type tone="soft"> of {rollUp.count} settled</Type>
+      </View>
+      <View style={styles.figure}>
+        <Type look="huge" tone={rollUp.meanOver ? 'accent' : 'ink'}>
+          {rollUp.mean === null ? '–' : formatMean(rollUp.mean)}
+        </Type>
+        <Type tone="soft"> dB mean, limit {formatLoss(rollUp.allowance.limit)}</Type>
+      </View>
+    </View>
+  );
+}
+
+interface TrayCardProps {
+  atHand: ClosureAtHand;
+  tray: TrayState;
+  first: boolean;
+  last: boolean;
+  current: boolean;
+  onPress: () => void;
+}
+
+function TrayCard({ atHand, tray, first, last, current, onPress }: TrayCardProps) {
+  const { palette } = useCordelTheme();
+  const { ledger, definition } = atHand;
+  const cables = cablesOf(definition);
+  const { rollUp } = tray;
+  const mark =
+    rollUp.marks.redo > 0
+      ? 'redo'
+      : rollUp.marks.open > 0 || rollUp.count === 0
+        ? 'open'
+        : rollUp.marks.owner > 0
+          ? 'owner'
+          : 'holds';
+  const below = last ? 'none' : mark === 'open' || mark === 'redo' ? 'open' : 'done';
+  const words = [progressWords(rollUp), waitingWords(rollUp)].filter(Boolean).join(' · ');
+  const losses = tray.splices.map((state) => (state.losses.length ? Math.max(...state.losses) : null));
+  return (
+    <CordRow
+      above={first ? 'none' : current || mark !== 'open' ? 'done' : 'open'}
+      below={below}
+      knot={<Knot mark={mark} size={22} />}
+      knotSize={22}
+      knotAt={36}
+    >
+      <Pressable
+        role="link"
+        aria-label={`Tray ${tray.tray}, ${words}`}
+        onPress={onPress}
+        style={[
+          styles.card,
+          {
+            backgroundColor: palette.sheet,
+            borderColor: palette.ink,
+            borderWidth: current ? stroke.heavy : stroke.hair,
+          },
+        ]}
+      >
+        <View style={styles.cardHead}>
+          <Type look="heading">Tray {tray.tray}</Type>
+          <Type tone={rollUp.marks.redo > 0 ? 'accent' : 'ink'} look="small" style={styles.words}>
+            {words}
+          </Type>
+        </View>
+        <View style={styles.tubes}>
+          {unitsOnTray(ledger.plan.trays[tray.tray - 1]!, cables).map(({ cableId, unit }) => {
+            const cable = cables.get(cableId)!;
+            const name = fiberName(cable, fiberUnits(cable.construction)[unit - 1]!.first);
+            return <TubeToken key={cableId + unit} unit={unit} color={name.unitColor} bare />;
+          })}
+        </View>
+        {tray.splices.length > 0 ? (
+          <LossStrip
+            losses={losses}
+            limit={ledger.limits.singleMax}
+            spoken={`Losses of tray ${tray.tray}: ${rollUp.worst ? `worst ${formatLoss(rollUp.worst.loss)} dB, limit ${formatLoss(ledger.limits.singleMax)} dB` : 'none yet'}`}
+          />
+        ) : (
+          <Type look="small" tone="soft">
+            Nothing planned here
+          </Type>
+        )}
+      </Pressable>
+    </CordRow>
+  );
+}
+
+const styles = StyleSheet.create({
+  list: { paddingBottom: space.large },
+  head: { padding: space.large, paddingBottom: space.small, gap: space.medium },
+  headline: { flexDirection: 'row', flexWrap: 'wrap', columnGap: space.wide },
+  figure: { flexDirection: 'row', alignItems: 'baseline', flexWrap: 'wrap' },
+  card: { marginVertical: space.small, padding: space.medium, gap: space.small, minHeight: touch.bench },
+  cardHead: {
+    flexDirection: 'row',
+    alignItems: 'baseline',
+    justifyContent: 'space-between',
+    flexWrap: 'wrap',
+  },
+  words: { flexShrink: 1 },
+  tubes: { flexDirection: 'row', flexWrap: 'wrap', columnGap: space.large, rowGap: space.tight },
+  numbers: { gap: space.medium, paddingTop: space.medium },
+  export: { paddingHorizontal: space.large, alignItems: 'flex-start', gap: space.small },
+  foot: { padding: space.small },
+  pane: { flex: 1 },
+  paneTitle: { padding: space.large, paddingBottom: 0 },
+});

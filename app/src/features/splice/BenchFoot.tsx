@@ -1,0 +1,213 @@
+import {
+  formatLoss,
+  formatMean,
+  lossRefusal,
+  type Limits,
+  type SpliceState,
+  type TrayState,
+} from '@cordel/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Action } from '../../ui/Action';
+import { Knot } from '../../ui/Knot';
+import { FullPad, HundredthsPad } from '../../ui/Pad';
+import { useWide } from '../../ui/theme';
+import { space, touch } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import { DetailsPanel } from './DetailsPanel';
+import type { Bench } from './useBench';
+import { allowanceWords } from './words';
+
+interface BenchFootProps {
+  bench: Bench;
+  state: SpliceState;
+  tray: TrayState;
+  limits: Limits;
+  /** Whether the splice takes a reading now: it is open, to be redone, or a new try was asked for. */
+  entering: boolean;
+  onNewTry: () => void;
+  onHistory: () => void;
+  /** What the keyboard has typed, dB. */
+  typed: string | null;
+  refusal: string | null;
+}
+
+type Panel = 'pad' | 'full' | 'details';
+
+/** The lower half of the bench, under the thumb: tray mean, pad or decision, and the last verdict. */
+export function BenchFoot({
+  bench,
+  state,
+  tray,
+  limits,
+  entering,
+  onNewTry,
+  onHistory,
+  typed,
+  refusal,
+}: BenchFootProps) {
+  const wide = useWide();
+  const spliceId = state.splice.id;
+  // A panel was opened for one splice; at the next the pad is back.
+  const [opened, setOpened] = useState<{ for: string; panel: Panel }>({ for: spliceId, panel: 'pad' });
+  const panel = opened.for === spliceId ? opened.panel : 'pad';
+  const setPanel = (next: Panel) => setOpened({ for: spliceId, panel: next });
+
+  // The pad is drawn once and keeps calling the newest handler.
+  const record = useRef(bench.record);
+  useEffect(() => {
+    record.current = bench.record;
+  });
+  const onReading = useCallback((loss: number) => {
+    setOpened((before) => ({ ...before, panel: 'pad' }));
+    record.current(loss);
+  }, []);
+
+  return (
+    <View style={styles.foot}>
+      <TrayMean tray={tray} limits={limits} />
+      {!entering ? (
+        <Decision bench={bench} state={state} onNewTry={onNewTry} onHistory={onHistory} />
+      ) : panel === 'full' ? (
+        <FullPad refusal={lossRefusal} onReading={onReading} onClose={() => setPanel('pad')} />
+      ) : panel === 'details' ? (
+        <DetailsPanel
+          details={bench.details}
+          onChange={bench.setDetails}
+          onDone={() => setPanel('pad')}
+          onBroken={() => bench.record(null)}
+        />
+      ) : (
+        <>
+          <HundredthsPad onReading={onReading} keyHints={wide} />
+          <View style={styles.row}>
+            <Action
+              bench
+              label=".10 +"
+              spoken="0.10 dB or more"
+              onPress={() => setPanel('full')}
+              style={styles.flex}
+            />
+            <Action
+              bench
+              label="Details"
+              detail="angles, proof, note"
+              onPress={() => setPanel('details')}
+              style={styles.wider}
+            />
+            {state.verdict.mark === 'redo' &&
+            state.verdict.tries > 0 &&
+            !state.history.last?.proofTestFailed ? (
+              <Action bench label="Leave to owner" onPress={() => bench.answer('ask')} style={styles.flex} />
+            ) : null}
+            <Action bench label="Skip" onPress={bench.skip} style={styles.flex} />
+          </View>
+        </>
+      )}
+      <LastEntry bench={bench} typed={typed} refusal={refusal} />
+    </View>
+  );
+}
+
+function TrayMean({ tray, limits }: { tray: TrayState; limits: Limits }) {
+  const { mean, meanOver, allowance } = tray.rollUp;
+  return (
+    <View style={styles.mean}>
+      <Type look="small" tone="soft">
+        Tray mean{' '}
+        <Type look="heading" tone={meanOver ? 'accent' : 'ink'}>
+          {mean === null ? '–' : formatMean(mean)}
+        </Type>{' '}
+        of {formatLoss(allowance.limit)} dB
+      </Type>
+      <Type look="smallStrong" style={styles.allowance}>
+        {allowanceWords(allowance, limits)}
+      </Type>
+    </View>
+  );
+}
+
+/** A splice that is settled asks for no reading: what can be done with it, the most likely first. */
+function Decision({
+  bench,
+  state,
+  onNewTry,
+  onHistory,
+}: Pick<BenchFootProps, 'bench' | 'state' | 'onNewTry' | 'onHistory'>) {
+  const owner = state.verdict.mark === 'owner';
+  return (
+    <View style={styles.decision}>
+      <Type look="strong">
+        {state.verdict.reasons.map((reason) => reason.message).join(' ') || 'This splice holds.'}
+      </Type>
+      <Action bench kind="now" label="Next to splice" onPress={bench.skip} />
+      {owner ? (
+        <View style={styles.row}>
+          <Action bench label="Owner allows it" onPress={() => bench.answer('allow')} style={styles.flex} />
+          <Action bench label="Owner wants a redo" onPress={() => bench.answer('redo')} style={styles.flex} />
+        </View>
+      ) : null}
+      <View style={styles.row}>
+        <Action bench label="Splice it again" onPress={onNewTry} style={styles.flex} />
+        <Action bench label="History, correct" onPress={onHistory} style={styles.flex} />
+      </View>
+    </View>
+  );
+}
+
+/** The verdict on the last entry, at once, and the few seconds in which it can be taken back. */
+function LastEntry({ bench, typed, refusal }: Pick<BenchFootProps, 'bench' | 'typed' | 'refusal'>) {
+  const { last } = bench;
+  const wide = useWide();
+  return (
+    <View style={styles.last} aria-live="polite" role="status">
+      {typed !== null ? (
+        <Type look="heading">{typed} dB · Enter confirms</Type>
+      ) : refusal ? (
+        <Type look="smallStrong" tone="accent" style={styles.words}>
+          {refusal}
+        </Type>
+      ) : last ? (
+        <>
+          <Knot mark={last.mark} size={22} />
+          <Type look="smallStrong" style={styles.words} testID="last-verdict">
+            {last.text}
+          </Type>
+          {last.takeBack ? <Action bench label="Take back" onPress={bench.takeBack} /> : null}
+        </>
+      ) : (
+        <Type look="small" tone="soft">
+          {wide
+            ? 'Digits enter · Enter confirms · arrows move along the cord · ? lists the keys'
+            : 'Tap what the machine reads.'}
+        </Type>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  foot: { padding: space.small, paddingTop: space.tight, gap: space.tight },
+  mean: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'baseline',
+    justifyContent: 'space-between',
+    columnGap: space.medium,
+    paddingHorizontal: space.tight,
+    minHeight: 30,
+  },
+  allowance: { flexShrink: 1, textAlign: 'right' },
+  row: { flexDirection: 'row', gap: space.tight },
+  flex: { flex: 1, paddingHorizontal: space.tight },
+  wider: { flex: 1.6, paddingHorizontal: space.tight },
+  decision: { gap: space.small, padding: space.tight },
+  last: {
+    minHeight: touch.bench,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: space.small,
+    paddingHorizontal: space.tight,
+  },
+  words: { flex: 1 },
+});

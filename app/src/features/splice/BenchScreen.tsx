@@ -1,0 +1,229 @@
+import {
+  alongTheCord,
+  lossRefusal,
+  needsSplicing,
+  siteOf,
+  type SpliceState,
+  type TrayState,
+} from '@cordel/core';
+import { router } from 'expo-router';
+import { useCallback, useState } from 'react';
+import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
+import { CordRow } from '../../ui/Cord';
+import { Knot } from '../../ui/Knot';
+import { Panes } from '../../ui/Panes';
+import { Screen } from '../../ui/Screen';
+import { RefusedFacts, useSendWords } from '../../ui/SendStatus';
+import { Empty, Failed, Loading } from '../../ui/States';
+import { useWide } from '../../ui/theme';
+import { space } from '../../ui/tokens';
+import { CordNav } from '../line/CordNav';
+import { places } from '../line/places';
+import { BenchFoot } from './BenchFoot';
+import { HistorySheet } from './HistorySheet';
+import { KeysSheet } from './KeysSheet';
+import { SpliceCard } from './SpliceCard';
+import { SpliceRow, stretchAfter } from './SpliceRow';
+import { TrayLedger } from './TrayLedger';
+import { useBench } from './useBench';
+import { useBenchKeys } from './useBenchKeys';
+import { progressWords } from './words';
+
+interface BenchScreenProps {
+  projectId: string;
+  closureId: string;
+  tray: number;
+  slot: number;
+}
+
+/** The bench: one splice at a time, at the slot that the address names. */
+export function BenchScreen({ projectId, closureId, tray, slot }: BenchScreenProps) {
+  const { atHand, error, retry } = useClosure(projectId, closureId);
+  const up = { href: places.tray(projectId, closureId, tray), name: `tray ${tray}` };
+  if (!atHand)
+    return (
+      <Screen title="Bench" up={up}>
+        {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the closure" />}
+      </Screen>
+    );
+  const trayState = atHand.ledger.trays[tray - 1];
+  const here = trayState?.splices[slot - 1];
+  if (!trayState || !here)
+    return (
+      <Screen title="Bench" up={{ href: places.closure(projectId, closureId), name: 'the closure' }}>
+        <Empty
+          title={`Nothing planned at tray ${tray}, slot ${slot}`}
+          text="The order has no splice there. Go up the cord and pick one of the planned ones."
+        />
+      </Screen>
+    );
+  return <BenchAt projectId={projectId} atHand={atHand} tray={trayState} here={here} />;
+}
+
+function BenchAt({
+  projectId,
+  atHand,
+  tray,
+  here,
+}: {
+  projectId: string;
+  atHand: ClosureAtHand;
+  tray: TrayState;
+  here: SpliceState;
+}) {
+  const { closure, definition, ledger } = atHand;
+  const wide = useWide();
+  const cables = cablesOf(definition);
+  const send = useSendWords();
+  const [sheet, setSheet] = useState<'history' | 'keys' | null>(null);
+  const [newTryFor, setNewTryFor] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+
+  const go = useCallback((state: SpliceState) => {
+    setRefusal(null);
+    setNewTryFor(null);
+    router.setParams({ tray: String(state.splice.tray), slot: String(state.splice.slot) });
+  }, []);
+  const openSplice = useCallback(
+    (spliceId: string) => {
+      const place = ledger.plan.placeOf.get(spliceId)!;
+      go(ledger.trays[place.trayIndex]!.splices[place.index]!);
+    },
+    [ledger, go],
+  );
+  const bench = useBench(projectId, atHand, here, go);
+  const entering = needsSplicing(here) || newTryFor === here.splice.id;
+
+  const typed = useBenchKeys({
+    enabled: sheet === null,
+    entering,
+    onReading: (loss) => {
+      const trouble = lossRefusal(loss);
+      setRefusal(trouble);
+      if (trouble === null) {
+        setNewTryFor(null);
+        bench.record(loss);
+      }
+    },
+    onMove: (by) => {
+      const cord = alongTheCord(ledger);
+      const next = cord[cord.indexOf(here) + by];
+      if (next) go(next);
+    },
+    onSkip: bench.skip,
+    onTakeBack: bench.takeBack,
+    onHelp: () => setSheet('keys'),
+  });
+
+  const foot = (
+    <BenchFoot
+      bench={{
+        ...bench,
+        record: (loss) => {
+          setNewTryFor(null);
+          bench.record(loss);
+        },
+      }}
+      state={here}
+      tray={tray}
+      limits={ledger.limits}
+      entering={entering}
+      onNewTry={() => setNewTryFor(here.splice.id)}
+      onHistory={() => setSheet('history')}
+      typed={typed}
+      refusal={refusal}
+    />
+  );
+  const site = siteOf(definition.sites, closure.siteId);
+  const closureId = closure.id;
+
+  return (
+    <Panes
+      cord={<CordNav definition={definition} closureId={closureId} ledger={ledger} tray={tray.tray} />}
+      ledger={<TrayLedger atHand={atHand} tray={tray} hereId={here.splice.id} onOpen={openSplice} titled />}
+    >
+      <Screen
+        title={`Tray ${tray.tray} · slot ${here.splice.slot}`}
+        subtitle={[site.name, progressWords(ledger.rollUp), send].filter(Boolean).join(' · ')}
+        up={{ href: places.tray(projectId, closureId, tray.tray), name: `tray ${tray.tray}` }}
+        foot={foot}
+      >
+        <RefusedFacts />
+        <ScrollView contentContainerStyle={wide ? styles.wide : styles.cord}>
+          <AroundHere atHand={atHand} tray={tray} here={here} onOpen={openSplice}>
+            <SpliceCard
+              state={here}
+              cables={cables}
+              limits={ledger.limits}
+              details={bench.details}
+              onHistory={() => setSheet('history')}
+            />
+          </AroundHere>
+        </ScrollView>
+      </Screen>
+      <HistorySheet
+        state={here}
+        open={sheet === 'history'}
+        onClose={() => setSheet(null)}
+        onCorrect={bench.correct}
+      />
+      <KeysSheet open={sheet === 'keys'} onClose={() => setSheet(null)} />
+    </Panes>
+  );
+}
+
+/** The stretch of cord one stands on. On a wide screen the ledger beside it shows the whole, so only the card is left. */
+function AroundHere({
+  atHand,
+  tray,
+  here,
+  onOpen,
+  children,
+}: {
+  atHand: ClosureAtHand;
+  tray: TrayState;
+  here: SpliceState;
+  onOpen: (spliceId: string) => void;
+  children: React.ReactNode;
+}) {
+  const { height } = useWindowDimensions();
+  if (useWide()) return children;
+  const at = tray.splices.indexOf(here);
+  const around = height >= 800 ? 2 : 1;
+  const row = (index: number) => {
+    const state = tray.splices[index];
+    if (!state) return null;
+    return (
+      <SpliceRow
+        key={state.splice.id}
+        state={state}
+        cables={cablesOf(atHand.definition)}
+        limits={atHand.ledger.limits}
+        above={index === 0 ? 'done' : stretchAfter(tray.splices[index - 1])}
+        below={index === tray.splices.length - 1 ? 'none' : stretchAfter(state)}
+        onPress={onOpen}
+      />
+    );
+  };
+  const steps = Array.from({ length: around }, (_, index) => index + 1);
+  return (
+    <View>
+      {[...steps].reverse().map((step) => row(at - step))}
+      <CordRow
+        above={at === 0 ? 'done' : stretchAfter(tray.splices[at - 1])}
+        below={at === tray.splices.length - 1 ? 'none' : stretchAfter(here)}
+        knot={<Knot mark={here.verdict.mark} size={26} />}
+        knotSize={26}
+      >
+        {children}
+      </CordRow>
+      {steps.map((step) => row(at + step))}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  cord: { paddingVertical: 0 },
+  wide: { flexGrow: 1, justifyContent: 'center', padding: space.wide },
+});

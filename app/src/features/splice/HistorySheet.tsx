@@ -1,0 +1,104 @@
+import {
+  formatAngle,
+  formatLoss,
+  spliceHistory,
+  type Attempt,
+  type Fact,
+  type SpliceState,
+} from '@cordel/core';
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Action } from '../../ui/Action';
+import { Sheet } from '../../ui/Sheet';
+import { useCordelTheme } from '../../ui/theme';
+import { space, stroke } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import { CorrectionForm } from './CorrectionForm';
+import type { Result } from './newFact';
+
+interface HistorySheetProps {
+  state: SpliceState;
+  open: boolean;
+  onClose: () => void;
+  onCorrect: (attemptId: string, result: Result | null, reason: string) => void;
+}
+
+/** Everything that happened at a splice, in order, and the place to correct what was written down wrongly. */
+export function HistorySheet({ state, open, onClose, onCorrect }: HistorySheetProps) {
+  const { palette } = useCordelTheme();
+  const [correcting, setCorrecting] = useState<string | null>(null);
+  const { attempts, withdrawn } = spliceHistory(state.facts);
+  const standing = new Map([...attempts, ...withdrawn].map((attempt) => [attempt.fact.id, attempt]));
+  const tries = new Map(attempts.map((attempt, index) => [attempt.fact.id, index + 1]));
+  const close = () => {
+    setCorrecting(null);
+    onClose();
+  };
+  return (
+    <Sheet title={`Tray ${state.splice.tray}, slot ${state.splice.slot}`} open={open} onClose={close}>
+      {state.facts.map((fact) => (
+        <View key={fact.id} style={[styles.fact, { borderBottomColor: palette.hairline }]}>
+          <Type look="small" tone="soft">
+            {[new Date(fact.madeAt).toLocaleString(), fact.by].filter(Boolean).join(' · ')}
+          </Type>
+          <Type look="strong">{factWords(fact, tries)}</Type>
+          {noteOf(fact) ? <Type look="small">{noteOf(fact)}</Type> : null}
+          {fact.kind === 'attempt' && tries.has(fact.id) && correcting !== fact.id ? (
+            <Action
+              label="Correct this reading"
+              onPress={() => setCorrecting(fact.id)}
+              style={styles.correct}
+            />
+          ) : null}
+          {correcting === fact.id ? (
+            <CorrectionForm
+              attempt={standing.get(fact.id)!}
+              onCancel={() => setCorrecting(null)}
+              onCorrect={(result, reason) => {
+                onCorrect(fact.id, result, reason);
+                close();
+              }}
+            />
+          ) : null}
+        </View>
+      ))}
+    </Sheet>
+  );
+}
+
+function factWords(fact: Fact, tries: ReadonlyMap<string, number>): string {
+  switch (fact.kind) {
+    case 'attempt': {
+      const number = tries.get(fact.id);
+      return `${number ? `Try ${number}` : 'Taken back'}: ${resultWords(fact)}${fact.simulated ? ' · simulated' : ''}`;
+    }
+    case 'correction':
+      return fact.result ? `Corrected to ${resultWords(fact.result)}` : 'Taken back';
+    case 'owner-answer':
+      return {
+        ask: 'Left to the owner',
+        allow: 'The owner allowed it',
+        redo: 'The owner wants it done again',
+      }[fact.answer];
+  }
+}
+
+function resultWords({ readings, proofTestFailed }: Pick<Attempt, 'readings' | 'proofTestFailed'>): string {
+  const parts = readings.map((reading) => {
+    const angles = [
+      reading.cleaveLeft === null ? null : `left ${formatAngle(reading.cleaveLeft)}`,
+      reading.cleaveRight === null ? null : `right ${formatAngle(reading.cleaveRight)}`,
+    ].filter(Boolean);
+    return [reading.loss === null ? 'no reading' : `${formatLoss(reading.loss)} dB`, ...angles].join(', ');
+  });
+  return [...parts, proofTestFailed ? 'proof test failed' : null].filter(Boolean).join(' · ');
+}
+
+function noteOf(fact: Fact): string {
+  return fact.kind === 'correction' ? fact.reason : fact.note;
+}
+
+const styles = StyleSheet.create({
+  fact: { gap: space.tight, paddingBottom: space.medium, borderBottomWidth: stroke.hair },
+  correct: { alignSelf: 'flex-start' },
+});

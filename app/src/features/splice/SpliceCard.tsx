@@ -1,0 +1,144 @@
+import {
+  cleaveReasons,
+  fiberName,
+  formatAngle,
+  markWords,
+  type Cable,
+  type Limits,
+  type SpliceState,
+} from '@cordel/core';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { FiberLength, fiberLabel, spokenFiber, TubeToken } from '../../ui/FiberToken';
+import { Knot } from '../../ui/Knot';
+import { useCordelTheme } from '../../ui/theme';
+import { space, stroke, touch } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import type { Details } from './useBench';
+import { lossWords, nextTry } from './words';
+
+interface SpliceCardProps {
+  state: SpliceState;
+  cables: ReadonlyMap<string, Cable>;
+  limits: Limits;
+  details: Details;
+  onHistory: () => void;
+}
+
+/** The splice at hand: which two fibers meet, and what stands against it so far. */
+export function SpliceCard({ state, cables, limits, details, onHistory }: SpliceCardProps) {
+  const { palette } = useCordelTheme();
+  const { splice, verdict, history } = state;
+  const ends = { left: splice.left[0]!, right: splice.right[0]! };
+  const cable = { left: cables.get(ends.left.cableId)!, right: cables.get(ends.right.cableId)! };
+  const name = {
+    left: fiberName(cable.left, ends.left.fiber),
+    right: fiberName(cable.right, ends.right.fiber),
+  };
+  const redo = verdict.mark === 'redo';
+  const before = cleaveReasons(details, limits);
+  return (
+    <View
+      role="group"
+      aria-label={`Splice ${spokenFiber(name.left)} of ${cable.left.label} to ${spokenFiber(name.right)} of ${cable.right.label}`}
+      style={[
+        styles.card,
+        { backgroundColor: palette.sheet, borderColor: redo ? palette.accent : palette.ink },
+      ]}
+    >
+      {redo ? (
+        <View style={[styles.redo, { backgroundColor: palette.accent }]}>
+          <Type look="heading" tone="onAccent">
+            Redo. {nextTry(state)}
+          </Type>
+          {verdict.reasons.map((reason) => (
+            <Type key={reason.code + reason.fiber} look="small" tone="onAccent">
+              {reason.message}
+            </Type>
+          ))}
+        </View>
+      ) : null}
+      <View style={styles.cables}>
+        <Type look="small" tone="soft" style={styles.cable} numberOfLines={2}>
+          {cable.left.label}
+        </Type>
+        <Type look="small" tone="soft" style={[styles.cable, styles.right]} numberOfLines={2}>
+          {cable.right.label}
+        </Type>
+      </View>
+      <View style={styles.cables}>
+        <TubeToken unit={name.left.unit} color={name.left.unitColor} />
+        <TubeToken unit={name.right.unit} color={name.right.unitColor} />
+      </View>
+      <View style={styles.glass} aria-hidden>
+        <FiberLength color={name.left.fiberColor} side="left" />
+        <Knot mark={verdict.mark} size={28} />
+        <FiberLength color={name.right.fiberColor} side="right" />
+      </View>
+      <View style={styles.cables}>
+        <Type look="key">{fiberLabel(name.left)}</Type>
+        <Type look="key" style={styles.right}>
+          {fiberLabel(name.right)}
+        </Type>
+      </View>
+      {before.map((reason) => (
+        <Type key={reason.code} look="strong" tone="accent" role="alert">
+          {reason.message}
+        </Type>
+      ))}
+      <View style={styles.below}>
+        <Type look="small" tone="soft" style={styles.grow}>
+          {[
+            splice.circuit,
+            details.cleaveLeft === null ? null : `left ${formatAngle(details.cleaveLeft)}`,
+            details.cleaveRight === null ? null : `right ${formatAngle(details.cleaveRight)}`,
+            details.proofTestFailed ? 'proof test failed' : null,
+            details.note ? 'note added' : null,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </Type>
+        {history.last || history.withdrawn.length > 0 ? (
+          <Pressable
+            role="button"
+            aria-label="History of this splice"
+            onPress={onHistory}
+            style={styles.history}
+          >
+            <Type look="smallStrong" style={styles.link}>
+              {history.last
+                ? `${markWords[verdict.mark]}${lossWords(state) ? ` ${lossWords(state)} dB` : ''} · ${verdict.tries} ${verdict.tries === 1 ? 'try' : 'tries'}`
+                : 'Taken back'}
+            </Type>
+          </Pressable>
+        ) : null}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  card: { borderWidth: stroke.rule, paddingBottom: space.tight, gap: space.small, overflow: 'hidden' },
+  redo: { padding: space.medium, gap: space.hair },
+  cables: {
+    flexDirection: 'row',
+    justifyContent: 'space-between',
+    alignItems: 'center',
+    gap: space.medium,
+    paddingHorizontal: space.medium,
+    marginTop: space.tight,
+  },
+  cable: { flex: 1 },
+  right: { textAlign: 'right' },
+  glass: { flexDirection: 'row', alignItems: 'center', gap: space.tight },
+  below: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    flexWrap: 'wrap',
+    gap: space.small,
+    paddingHorizontal: space.medium,
+    minHeight: 20,
+  },
+  grow: { flex: 1 },
+  history: { minHeight: touch.normal, justifyContent: 'center' },
+  link: { textDecorationLine: 'underline' },
+});

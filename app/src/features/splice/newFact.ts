@@ -1,0 +1,47 @@
+import type { Attempt, Correction, Fact, OwnerAnswer, Reading } from '@cordel/core';
+import { v7 } from 'uuid';
+import { getPreferences } from '../../data/preferences';
+
+interface About {
+  readonly closureId: string;
+  readonly spliceId: string;
+  /** What already happened at the splice: the new fact comes after it even if the device's clock was set back. */
+  readonly facts: readonly Fact[];
+}
+
+export interface Result {
+  readonly readings: Reading[];
+  readonly proofTestFailed: boolean;
+  readonly note: string;
+}
+
+function base({ closureId, spliceId, facts }: About) {
+  const after = facts.reduce((latest, fact) => Math.max(latest, Date.parse(fact.madeAt)), 0);
+  const msecs = Math.max(Date.now(), after + 1);
+  return {
+    id: v7({ msecs }),
+    closureId,
+    spliceId,
+    madeAt: new Date(msecs).toISOString(),
+    by: getPreferences().person.trim() || null,
+  };
+}
+
+/** An attempt read off the machine and entered by hand. */
+export function newAttempt(about: About, result: Result): Attempt {
+  return { ...base(about), kind: 'attempt', source: 'hand', simulated: false, ...result };
+}
+
+/** `result` null takes the attempt back. */
+export function newCorrection(
+  about: About,
+  attemptId: string,
+  result: Result | null,
+  reason: string,
+): Correction {
+  return { ...base(about), kind: 'correction', attemptId, result, reason };
+}
+
+export function newOwnerAnswer(about: About, attemptId: string, answer: OwnerAnswer['answer']): OwnerAnswer {
+  return { ...base(about), kind: 'owner-answer', attemptId, answer, note: '' };
+}

@@ -1,0 +1,114 @@
+import { findSplice, nextSplice, type Mark, type OwnerAnswer, type SpliceState } from '@cordel/core';
+import { useCallback, useEffect, useState } from 'react';
+import { useRecordFact } from '../../data/facts';
+import { ledgerOf, type ClosureAtHand } from '../../data/ledger';
+import { newAttempt, newCorrection, newOwnerAnswer, type Result } from './newFact';
+import { verdictLine } from './words';
+
+/** How long the last entry can be taken back with one tap. */
+const takeBackMs = 10_000;
+
+/** What is known before the machine shows its loss; it goes on record with the next reading. */
+export interface Details {
+  readonly cleaveLeft: number | null;
+  readonly cleaveRight: number | null;
+  readonly note: string;
+  readonly proofTestFailed: boolean;
+}
+
+export const noDetails: Details = { cleaveLeft: null, cleaveRight: null, note: '', proofTestFailed: false };
+
+interface LastEntry {
+  readonly text: string;
+  readonly mark: Mark;
+  /** The attempt that can still be taken back, or null. */
+  readonly takeBack: { readonly spliceId: string; readonly attemptId: string } | null;
+}
+
+/** What the bench can do at the splice one stands on; `go` moves to another. */
+export function useBench(
+  projectId: string,
+  { definition, closure, ledger }: ClosureAtHand,
+  here: SpliceState,
+  go: (state: SpliceState) => void,
+) {
+  const recordFact = useRecordFact(projectId, closure.id);
+  const [last, setLast] = useState<LastEntry | null>(null);
+  const hereId = here.splice.id;
+  // Angles and notes belong to the splice they were entered for.
+  const [entered, setEntered] = useState({ for: hereId, details: noDetails });
+  const details = entered.for === hereId ? entered.details : noDetails;
+  const setDetails = (next: Details) => setEntered({ for: hereId, details: next });
+
+  useEffect(() => {
+    if (!last?.takeBack) return;
+    const timer = setTimeout(() => setLast({ ...last, takeBack: null }), takeBackMs);
+    return () => clearTimeout(timer);
+  }, [last]);
+
+  const about = (state: SpliceState) => ({
+    closureId: closure.id,
+    spliceId: state.splice.id,
+    facts: state.facts,
+  });
+
+  /** Records one try. A reading that holds moves on to the next splice. `loss` null: it broke before it could be read. */
+  const record = (loss: number | null) => {
+    const { cleaveLeft, cleaveRight, note, proofTestFailed } = details;
+    const fact = newAttempt(about(here), {
+      readings: [{ loss, cleaveLeft, cleaveRight }],
+      proofTestFailed: proofTestFailed || loss === null,
+      note: note.trim(),
+    });
+    const after = ledgerOf(definition, closure, recordFact(fact));
+    const state = findSplice(after, hereId)!;
+    setDetails(noDetails);
+    setLast({
+      text: verdictLine(state, after.limits),
+      mark: state.verdict.mark,
+      takeBack: { spliceId: hereId, attemptId: fact.id },
+    });
+    const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId) : null;
+    if (next) go(next);
+  };
+
+  const takeBack = () => {
+    if (!last?.takeBack) return;
+    const state = findSplice(ledger, last.takeBack.spliceId);
+    if (!state) return;
+    recordFact(newCorrection(about(state), last.takeBack.attemptId, null, 'Taken back at the bench'));
+    setLast({ text: `Slot ${state.splice.slot}: the reading is taken back.`, mark: 'open', takeBack: null });
+    go(state);
+  };
+
+  const correct = (attemptId: string, result: Result | null, reason: string) => {
+    const after = ledgerOf(
+      definition,
+      closure,
+      recordFact(newCorrection(about(here), attemptId, result, reason)),
+    );
+    const state = findSplice(after, hereId)!;
+    setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
+  };
+
+  const answer = (given: OwnerAnswer['answer']) => {
+    const attempt = here.history.last;
+    if (!attempt) return;
+    const after = ledgerOf(
+      definition,
+      closure,
+      recordFact(newOwnerAnswer(about(here), attempt.fact.id, given)),
+    );
+    const state = findSplice(after, hereId)!;
+    setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
+  };
+
+  const skip = useCallback(() => {
+    const next = nextSplice(ledger, hereId);
+    if (next) go(next);
+  }, [ledger, hereId, go]);
+
+  return { last, details, setDetails, record, takeBack, correct, answer, skip };
+}
+
+export type Bench = ReturnType<typeof useBench>;

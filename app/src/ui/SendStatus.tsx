@@ -1,0 +1,54 @@
+import { useState } from 'react';
+import { View, StyleSheet } from 'react-native';
+import { outbox, useOutbox } from '../data/outbox';
+import { Action } from './Action';
+import { Sheet } from './Sheet';
+import { space } from './tokens';
+import { Type } from './Type';
+
+/** "3 to send": what this device has and the server has not, in words and never as an error. null when there is nothing. */
+export function useSendWords(): string | null {
+  const waiting = useOutbox().filter((entry) => entry.refused === null).length;
+  return waiting > 0 ? `${waiting} to send` : null;
+}
+
+/** Readings that the server will not take, where there are any: told, and kept until the person decides. */
+export function RefusedFacts() {
+  const [open, setOpen] = useState(false);
+  const refused = useOutbox().filter((entry) => entry.refused !== null);
+  if (refused.length === 0) return null;
+  return (
+    <View style={styles.bar}>
+      <Action
+        icon="alert"
+        label={`${refused.length} not taken by the server`}
+        onPress={() => setOpen(true)}
+      />
+      <Sheet title="Not taken by the server" open={open} onClose={() => setOpen(false)}>
+        {refused.map((entry) => (
+          <View key={entry.fact.id} style={styles.entry}>
+            <Type look="strong">
+              {entry.fact.kind === 'attempt'
+                ? `Reading ${entry.fact.readings.map((reading) => reading.loss ?? 'none').join(', ')}`
+                : entry.fact.kind}
+              {` · ${new Date(entry.fact.madeAt).toLocaleString()}`}
+            </Type>
+            <Type look="small">{entry.refused}</Type>
+          </View>
+        ))}
+        <Action
+          label="Drop them from this device"
+          onPress={() => {
+            outbox.remove(new Set(refused.map((entry) => entry.fact.id)));
+            setOpen(false);
+          }}
+        />
+      </Sheet>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  bar: { padding: space.small },
+  entry: { gap: space.hair },
+});

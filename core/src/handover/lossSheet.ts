@@ -1,0 +1,149 @@
+import type { Cable } from '../line/cable';
+import { fiberCount, fiberName } from '../line/fiberNumber';
+import { siteOf, type Site } from '../line/project';
+import type { Limits } from '../limits/limits';
+import { planClosure } from '../plan/closurePlan';
+import { endsOfSpliceId, type FiberEnd } from '../plan/fiberEnd';
+import { compareFacts, type Fact } from '../splice/fact';
+import { spliceHistory, type StandingAttempt } from '../splice/history';
+import { buildLedger } from '../splice/ledger';
+import { formatLoss } from '../splice/reading';
+import { judgeSplice, lossLimit, markWords } from '../splice/verdict';
+import type { ProjectDefinition } from './projectFile';
+
+export interface LossSheet {
+  readonly header: readonly string[];
+  /** Text as it stands in the cells; decimal point, empty where there is nothing. */
+  readonly rows: readonly (readonly string[])[];
+}
+
+const header = [
+  'Site',
+  'Distance (m)',
+  'Tray',
+  'Slot',
+  'Left cable',
+  'Left tube',
+  'Left fiber',
+  'Left colors',
+  'Right cable',
+  'Right tube',
+  'Right fiber',
+  'Right colors',
+  'Circuit',
+  'Verdict',
+  'Tries',
+  'Estimated loss (dB)',
+  'Limit (dB)',
+  'Cleave left (deg)',
+  'Cleave right (deg)',
+  'Proof test',
+  'Made at (UTC)',
+  'By',
+  'Simulated',
+  'Note',
+] as const;
+
+/**
+ * One row per fiber spliced or to be spliced, closure by closure along the route, tray by tray; splices that have facts but are no
+ * longer planned come last in their closure. Losses are the machine's estimates of the attempt that is in the tray.
+ */
+export function lossSheet(
+  definition: ProjectDefinition,
+  facts: readonly Fact[],
+  closureIds: readonly string[],
+): LossSheet {
+  const cables = new Map(definition.cables.map((cable) => [cable.id, cable]));
+  const { limits } = definition.project;
+  const rows: string[][] = [];
+  const closures = definition.closures
+    .filter((closure) => closureIds.includes(closure.id))
+    .map((closure) => ({ closure, site: siteOf(definition.sites, closure.siteId) }))
+    .sort((a, b) => a.site.chainage - b.site.chainage);
+
+  for (const { closure, site } of closures) {
+    const own = facts.filter((fact) => fact.closureId === closure.id);
+    const ledger = buildLedger(planClosure(closure, cables), own, limits);
+    for (const tray of ledger.trays)
+      for (const { splice, history, verdict } of tray.splices)
+        splice.left.forEach((left, index) =>
+          rows.push([
+            ...placeCells(site, splice.tray, splice.slot),
+            ...endCells(left, cables),
+            ...endCells(splice.right[index]!, cables),
+            splice.circuit ?? '',
+            markWords[verdict.mark],
+            ...attemptCells(history.last, verdict.tries, index, lossLimit(splice.kind, limits)),
+          ]),
+        );
+    for (const [id, spliceFacts] of ledger.unplanned)
+      rows.push(...unplannedRows(id, spliceFacts, site, cables, limits));
+  }
+  return { header, rows };
+}
+
+function unplannedRows(
+  id: string,
+  facts: readonly Fact[],
+  site: Site,
+  cables: ReadonlyMap<string, Cable>,
+  limits: Limits,
+): string[][] {
+  const history = spliceHistory([...facts].sort(compareFacts));
+  const [left, right] = endsOfSpliceId(id) ?? [[], []];
+  const kind = left.length > 1 ? 'ribbon' : 'single';
+  const verdict = judgeSplice(history, kind, limits);
+  return left.map((end, index) => [
+    ...placeCells(site, null, null),
+    ...endCells(end, cables),
+    ...endCells(right[index]!, cables),
+    '',
+    `Not planned (${markWords[verdict.mark]})`,
+    ...attemptCells(history.last, verdict.tries, index, lossLimit(kind, limits)),
+  ]);
+}
+
+function placeCells(site: Site, tray: number | null, slot: number | null): string[] {
+  return [site.name, String(site.chainage), cell(tray), cell(slot)];
+}
+
+function endCells(end: FiberEnd, cables: ReadonlyMap<string, Cable>): string[] {
+  const cable = cables.get(end.cableId);
+  // A splice that left the plan may name a fiber that its cable, edited since, no longer has.
+  if (!cable || end.fiber > fiberCount(cable.construction))
+    return [cable?.label ?? '', '', String(end.fiber), ''];
+  const name = fiberName(cable, end.fiber);
+  const group = name.group === null ? '' : ` group ${name.group}`;
+  return [
+    cable.label,
+    String(name.unit),
+    String(end.fiber),
+    `${name.unitColor.code}${group} ${name.fiberColor.code}`,
+  ];
+}
+
+function attemptCells(
+  attempt: StandingAttempt | null,
+  tries: number,
+  fiber: number,
+  limit: number,
+): string[] {
+  if (!attempt) return ['0', '', formatLoss(limit), '', '', '', '', '', '', ''];
+  const reading = attempt.readings[fiber];
+  return [
+    String(tries),
+    reading?.loss == null ? '' : formatLoss(reading.loss),
+    formatLoss(limit),
+    cell(reading?.cleaveLeft ?? null),
+    cell(reading?.cleaveRight ?? null),
+    attempt.proofTestFailed ? 'failed' : '',
+    attempt.fact.madeAt,
+    attempt.fact.by ?? '',
+    attempt.fact.simulated ? 'yes' : '',
+    attempt.note,
+  ];
+}
+
+function cell(value: number | null): string {
+  return value === null ? '' : String(value);
+}

@@ -1,0 +1,131 @@
+import { colorAt, colorScheme, type ColorMark } from './colorCode';
+import type { Cable, Construction } from './cable';
+
+/**
+ * A fiber has one number in its cable (1 … n) and one position: unit (tube or ribbon) → group where there is one → fiber.
+ * Number ↔ position is a bijection, computed here and never stored.
+ */
+export interface FiberPosition {
+  /** Number of the tube or ribbon, counting only those that carry fiber: a filler takes a place but no number. */
+  readonly unit: number;
+  /** Place in the stranding, fillers counted. */
+  readonly place: number;
+  /** Binder group in the tube, or null where there are none. */
+  readonly group: number | null;
+  /** 1 … in the group, or in the tube where there are no groups. */
+  readonly fiber: number;
+}
+
+export interface FiberUnit {
+  readonly unit: number;
+  readonly place: number;
+  readonly fibers: number;
+  readonly groupSize: number | null;
+  /** Cable number of its first fiber. */
+  readonly first: number;
+}
+
+// Constructions are never changed in place, so what was counted once stays true.
+const counted = new WeakMap<Construction, readonly FiberUnit[]>();
+
+/** Tubes or ribbons that carry fiber, in numbering order. */
+export function fiberUnits(construction: Construction): readonly FiberUnit[] {
+  const known = counted.get(construction);
+  if (known) return known;
+  const units: FiberUnit[] = [];
+  let first = 1;
+  construction.strands.forEach((strand, index) => {
+    if (strand.kind === 'filler') return;
+    units.push({
+      unit: units.length + 1,
+      place: index + 1,
+      fibers: strand.fibers,
+      groupSize: strand.groupSize ?? null,
+      first,
+    });
+    first += strand.fibers;
+  });
+  counted.set(construction, units);
+  return units;
+}
+
+export function fiberCount(construction: Construction): number {
+  const last = fiberUnits(construction).at(-1)!;
+  return last.first + last.fibers - 1;
+}
+
+/** The tube or ribbon that holds fiber `number`. Throws RangeError when the cable has no such fiber. */
+export function unitOf(construction: Construction, number: number): FiberUnit {
+  const units = fiberUnits(construction);
+  let low = 0;
+  let high = units.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (units[middle]!.first <= number) low = middle;
+    else high = middle - 1;
+  }
+  const found = units[low]!;
+  if (!Number.isInteger(number) || number < 1 || number >= found.first + found.fibers)
+    throw new RangeError(`The cable has no fiber ${number}`);
+  return found;
+}
+
+/** Position of fiber `number` (1 … count). Throws RangeError when the cable has no such fiber. */
+export function fiberPosition(construction: Construction, number: number): FiberPosition {
+  const unit = unitOf(construction, number);
+  const inUnit = number - unit.first;
+  if (unit.groupSize === null) return { unit: unit.unit, place: unit.place, group: null, fiber: inUnit + 1 };
+  return {
+    unit: unit.unit,
+    place: unit.place,
+    group: Math.floor(inUnit / unit.groupSize) + 1,
+    fiber: (inUnit % unit.groupSize) + 1,
+  };
+}
+
+/** Number of the fiber at a position. Throws RangeError when the cable has no such position. */
+export function fiberNumber(
+  construction: Construction,
+  position: Pick<FiberPosition, 'unit' | 'group' | 'fiber'>,
+): number {
+  const unit = fiberUnits(construction)[position.unit - 1];
+  const inUnit = unit && (position.group === null ? 0 : position.group - 1) * (unit.groupSize ?? 0);
+  const size = unit && (unit.groupSize ?? unit.fibers);
+  if (
+    unit === undefined ||
+    inUnit === undefined ||
+    size === undefined ||
+    (position.group === null) !== (unit.groupSize === null) ||
+    !Number.isInteger(position.fiber) ||
+    position.fiber < 1 ||
+    position.fiber > size ||
+    inUnit < 0 ||
+    inUnit + position.fiber > unit.fibers
+  )
+    throw new RangeError(`The cable has no fiber at tube ${position.unit}, fiber ${position.fiber}`);
+  return unit.first + inUnit + position.fiber - 1;
+}
+
+export interface FiberName {
+  /** Number in the cable. */
+  readonly number: number;
+  readonly unit: number;
+  readonly unitColor: ColorMark;
+  readonly group: number | null;
+  readonly fiber: number;
+  readonly fiberColor: ColorMark;
+}
+
+/** Everything a technician needs to find a fiber by eye. Throws RangeError when the cable has no such fiber. */
+export function fiberName(cable: Cable, number: number): FiberName {
+  const scheme = colorScheme(cable.schemeId);
+  const { unit, group, fiber } = fiberPosition(cable.construction, number);
+  return {
+    number,
+    unit,
+    unitColor: colorAt(scheme, unit),
+    group,
+    fiber,
+    fiberColor: colorAt(scheme, fiber),
+  };
+}

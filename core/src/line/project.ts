@@ -1,0 +1,37 @@
+import { z } from 'zod';
+import { idSchema, nameSchema, timeSchema, versionSchema } from '../schemas';
+import { limitsSchema } from '../limits/limits';
+
+export const unitsSchema = z.enum(['mm', 'in']);
+export type Units = z.infer<typeof unitsSchema>;
+
+/** What a person may edit about a project as a whole. */
+export const projectSettingsSchema = z.strictObject({
+  name: nameSchema,
+  /** Units shown; everything is stored in SI. */
+  units: unitsSchema,
+  limits: limitsSchema,
+  /** The time in which the work is allowed, in UTC, where there is one. */
+  window: z.strictObject({ opens: timeSchema, closes: timeSchema }).nullable(),
+});
+export type ProjectSettings = z.infer<typeof projectSettingsSchema>;
+
+export const projectSchema = projectSettingsSchema.extend({ id: idSchema, version: versionSchema });
+export type Project = z.infer<typeof projectSchema>;
+
+export const siteSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  kind: z.enum(['hub', 'closure', 'cabinet', 'terminal']),
+  /** Meters along the route. */
+  chainage: z.number().min(0, 'Distance along the route starts at 0.').max(1_000_000),
+  placement: z.enum(['handhole', 'aerial', 'pole', 'indoors']).nullable(),
+});
+export type Site = z.infer<typeof siteSchema>;
+
+/** The site of this id. Throws when there is none: a sound project has it. */
+export function siteOf(sites: readonly Site[], id: string): Site {
+  const site = sites.find((candidate) => candidate.id === id);
+  if (!site) throw new Error(`Unknown site ${id}`);
+  return site;
+}

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { idSchema, timeSchema } from '../schemas';
+import { readingSchema } from './reading';
+
+/**
+ * A fact is something that happened at a splice. It is appended once and never changed; whoever made it made its id (UUIDv7) and
+ * its time, so it can be sent as often as it takes and is stored once.
+ */
+const factBase = z.strictObject({
+  id: idSchema,
+  closureId: idSchema,
+  /** See `spliceId`. Kept even when the plan no longer has that splice. */
+  spliceId: z.string().min(3).max(8000),
+  madeAt: timeSchema,
+  /** First name of the person, where given. */
+  by: z.string().trim().max(40, 'Keep the name to 40 characters.').nullable(),
+});
+
+const noteSchema = z.string().trim().max(500, 'Keep the note to 500 characters.');
+
+const resultShape = {
+  /** One per fiber of the splice, in the order of its left ends. */
+  readings: z.array(readingSchema).min(1).max(24),
+  proofTestFailed: z.boolean(),
+  note: noteSchema,
+};
+
+const needsLoss = {
+  when: (result: { readings: { loss: number | null }[]; proofTestFailed: boolean }) =>
+    result.proofTestFailed || result.readings.every((reading) => reading.loss !== null),
+  message: 'A splice that passed its proof test has a loss for every fiber.',
+};
+
+/** The splice was fused: what the machine read, what the person saw. */
+export const attemptSchema = factBase
+  .extend({
+    kind: z.literal('attempt'),
+    source: z.enum(['hand', 'log', 'machine']),
+    /** True when no glass was involved (demo, training). */
+    simulated: z.boolean(),
+    ...resultShape,
+  })
+  .refine(needsLoss.when, { message: needsLoss.message, path: ['readings'] });
+
+/** An attempt was written down wrongly. `result` null: it never happened (taken back). */
+export const correctionSchema = factBase.extend({
+  kind: z.literal('correction'),
+  attemptId: idSchema,
+  result: z
+    .strictObject(resultShape)
+    .refine(needsLoss.when, { message: needsLoss.message, path: ['readings'] })
+    .nullable(),
+  reason: noteSchema.min(1, 'Say why it is corrected.'),
+});
+
+/** The crew leaves an attempt to the owner ("ask"), or the owner answers: leave it in ("allow") or do it again ("redo"). */
+export const ownerAnswerSchema = factBase.extend({
+  kind: z.literal('owner-answer'),
+  attemptId: idSchema,
+  answer: z.enum(['ask', 'allow', 'redo']),
+  note: noteSchema,
+});
+
+export const factSchema = z.discriminatedUnion('kind', [attemptSchema, correctionSchema, ownerAnswerSchema]);
+
+export type Attempt = z.infer<typeof attemptSchema>;
+export type Correction = z.infer<typeof correctionSchema>;
+export type OwnerAnswer = z.infer<typeof ownerAnswerSchema>;
+export type Fact = z.infer<typeof factSchema>;
+
+/** Facts are ordered by the time they were made, then by id: the same order on every device, whoever sent first. */
+export function compareFacts(a: Fact, b: Fact): number {
+  if (a.madeAt !== b.madeAt) return a.madeAt < b.madeAt ? -1 : 1;
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}

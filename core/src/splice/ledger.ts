@@ -1,0 +1,180 @@
+import type { Limits } from '../limits/limits';
+import type { ClosurePlan } from '../plan/closurePlan';
+import type { PlacedSplice } from '../plan/trayLayout';
+import { compareFacts, type Fact } from './fact';
+import { spliceHistory, type SpliceHistory } from './history';
+import { rollUp, sumTallies, tally, type RollUp, type Tally } from './rollUp';
+import { judgeSplice, type Verdict } from './verdict';
+
+/** A planned splice with everything that happened to it and what that means. */
+export interface SpliceState {
+  readonly splice: PlacedSplice;
+  readonly facts: readonly Fact[];
+  readonly history: SpliceHistory;
+  readonly verdict: Verdict;
+  /** Losses of the attempt that counts, one per fiber, dB; empty without one. */
+  readonly losses: readonly number[];
+}
+
+export interface TrayState {
+  readonly tray: number;
+  readonly slots: number;
+  readonly splices: readonly SpliceState[];
+  readonly tally: Tally;
+  readonly rollUp: RollUp;
+}
+
+/**
+ * The closure's book: plan, facts and limits brought together. Immutable; `addFact` gives the next one and shares all that did not
+ * change, and the result is the same, to the last digit, as building anew from all facts.
+ */
+export interface ClosureLedger {
+  readonly plan: ClosurePlan;
+  readonly limits: Limits;
+  readonly trays: readonly TrayState[];
+  readonly rollUp: RollUp;
+  /** All readings of the closure, upward, dB. */
+  readonly sortedLosses: Float64Array;
+  /** Facts of splices that are not, or no longer, in the plan, by splice. Kept and shown, never dropped. */
+  readonly unplanned: ReadonlyMap<string, readonly Fact[]>;
+}
+
+/** Builds the ledger from all facts of a closure, in any order; a fact that is given twice counts once. */
+export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Limits): ClosureLedger {
+  const bySplice = new Map<string, Fact[]>();
+  for (const fact of facts) {
+    const known = bySplice.get(fact.spliceId);
+    if (known) known.push(fact);
+    else bySplice.set(fact.spliceId, [fact]);
+  }
+
+  const trays = plan.trays.map(({ tray, slots, splices }) =>
+    trayState(
+      tray,
+      slots,
+      splices.map((splice) => spliceState(splice, inOrder(bySplice.get(splice.id) ?? none), limits)),
+      limits,
+    ),
+  );
+  const unplanned = new Map<string, readonly Fact[]>();
+  for (const [id, own] of bySplice) if (!plan.placeOf.has(id)) unplanned.set(id, inOrder(own));
+
+  const sortedLosses = sortedLossesOf(trays.flatMap((tray) => tray.splices));
+  return {
+    plan,
+    limits,
+    trays,
+    sortedLosses,
+    unplanned,
+    rollUp: rollUp(sumTallies(trays.map((tray) => tray.tally)), sortedLosses, limits.closureMean),
+  };
+}
+
+/** The ledger after one more fact of its closure. A fact that is already in it changes nothing. */
+export function addFact(ledger: ClosureLedger, fact: Fact): ClosureLedger {
+  const place = ledger.plan.placeOf.get(fact.spliceId);
+  if (!place) {
+    const own = ledger.unplanned.get(fact.spliceId) ?? none;
+    if (own.some((known) => known.id === fact.id)) return ledger;
+    return {
+      ...ledger,
+      unplanned: new Map(ledger.unplanned).set(fact.spliceId, inOrder([...own, fact])),
+    };
+  }
+
+  const tray = ledger.trays[place.trayIndex]!;
+  const before = tray.splices[place.index]!;
+  if (before.facts.some((known) => known.id === fact.id)) return ledger;
+  const after = spliceState(before.splice, inOrder([...before.facts, fact]), ledger.limits);
+  const nextTray = trayState(tray.tray, tray.slots, tray.splices.with(place.index, after), ledger.limits);
+  const trays = ledger.trays.with(place.trayIndex, nextTray);
+  const sortedLosses = exchange(ledger.sortedLosses, before.losses, after.losses);
+  return {
+    ...ledger,
+    trays,
+    sortedLosses,
+    rollUp: rollUp(sumTallies(trays.map((state) => state.tally)), sortedLosses, ledger.limits.closureMean),
+  };
+}
+
+/** The ledger under other limits: every verdict is made anew. */
+export function rejudge(ledger: ClosureLedger, limits: Limits): ClosureLedger {
+  return buildLedger(ledger.plan, allFacts(ledger), limits);
+}
+
+/** Every fact in the ledger, planned splices first. */
+export function* allFacts(ledger: ClosureLedger): Generator<Fact> {
+  for (const tray of ledger.trays) for (const state of tray.splices) yield* state.facts;
+  for (const own of ledger.unplanned.values()) yield* own;
+}
+
+/** The planned splice of this id, or null. */
+export function findSplice(ledger: ClosureLedger, id: string): SpliceState | null {
+  const place = ledger.plan.placeOf.get(id);
+  return place ? ledger.trays[place.trayIndex]!.splices[place.index]! : null;
+}
+
+const none: readonly Fact[] = [];
+
+/** Sorted, each id once. */
+function inOrder(facts: readonly Fact[]): readonly Fact[] {
+  if (facts.length < 2) return facts;
+  const sorted = [...facts].sort(compareFacts);
+  const seen = new Set<string>();
+  return sorted.filter((fact) => !seen.has(fact.id) && seen.add(fact.id));
+}
+
+function spliceState(splice: PlacedSplice, facts: readonly Fact[], limits: Limits): SpliceState {
+  const history = spliceHistory(facts);
+  return {
+    splice,
+    facts,
+    history,
+    verdict: judgeSplice(history, splice.kind, limits),
+    losses: (history.last?.readings ?? []).map((reading) => reading.loss).filter((loss) => loss !== null),
+  };
+}
+
+function trayState(tray: number, slots: number, splices: readonly SpliceState[], limits: Limits): TrayState {
+  const total = tally(
+    splices.map((state) => ({
+      id: state.splice.id,
+      fibers: state.splice.left.length,
+      mark: state.verdict.mark,
+      losses: state.losses,
+    })),
+  );
+  return {
+    tray,
+    slots,
+    splices,
+    tally: total,
+    rollUp: rollUp(total, sortedLossesOf(splices), limits.trayMean),
+  };
+}
+
+function sortedLossesOf(splices: readonly SpliceState[]): Float64Array {
+  return Float64Array.from(splices.flatMap((state) => state.losses)).sort();
+}
+
+/** A sorted copy without `removed` and with `added`. */
+function exchange(sorted: Float64Array, removed: readonly number[], added: readonly number[]): Float64Array {
+  const gone = [...removed].sort((a, b) => a - b);
+  const fresh = [...added].sort((a, b) => a - b);
+  const next = new Float64Array(sorted.length - gone.length + fresh.length);
+  let from = 0;
+  let to = 0;
+  let goneAt = 0;
+  let freshAt = 0;
+  while (to < next.length || from < sorted.length) {
+    if (from < sorted.length && goneAt < gone.length && sorted[from] === gone[goneAt]) {
+      from += 1;
+      goneAt += 1;
+    } else if (freshAt < fresh.length && (from >= sorted.length || fresh[freshAt]! <= sorted[from]!)) {
+      next[to++] = fresh[freshAt++]!;
+    } else {
+      next[to++] = sorted[from++]!;
+    }
+  }
+  return next;
+}

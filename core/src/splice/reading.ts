@@ -1,0 +1,57 @@
+import { z } from 'zod';
+
+/** Beyond this the light is not in the fiber: a typing mistake or a broken splice, not a reading to judge. */
+export const absurdLoss = 10;
+
+/** An estimated loss in dB as the splicing machine shows it: 0 … 10. */
+export const lossSchema = z
+  .number({
+    error: (issue) =>
+      Number.isNaN(issue.input) || issue.input === Infinity || issue.input === -Infinity
+        ? 'The reading is not a finite number. Enter what the machine shows, like 0.03.'
+        : 'A reading is a number in dB, like 0.03.',
+  })
+  .min(0, 'A splice cannot read below 0 dB on the machine. Check the sign.')
+  .max(
+    absurdLoss,
+    `A reading over ${absurdLoss} dB is not a splice. Check the decimal point, or mark the proof test failed.`,
+  );
+
+/** A cleave angle in degrees, 0 … 45. */
+export const cleaveAngleSchema = z
+  .number({ error: 'A cleave angle is a number in degrees, like 0.6.' })
+  .min(0, 'A cleave angle cannot be below 0°.')
+  .max(45, 'A cleave angle over 45° is not a cleave. Check the decimal point.');
+
+/** One fiber's reading. `loss` is null only when the fiber broke before one could be read. */
+export const readingSchema = z.strictObject({
+  loss: lossSchema.nullable(),
+  cleaveLeft: cleaveAngleSchema.nullable(),
+  cleaveRight: cleaveAngleSchema.nullable(),
+});
+export type Reading = z.infer<typeof readingSchema>;
+
+/** Why this loss can't be taken, or null when it can. For a pad or a typed entry, before anything is stored. */
+export function lossRefusal(loss: number): string | null {
+  return firstMessage(lossSchema.safeParse(loss));
+}
+
+/** Why this cleave angle can't be taken, or null when it can. */
+export function cleaveAngleRefusal(angle: number): string | null {
+  return firstMessage(cleaveAngleSchema.safeParse(angle));
+}
+
+function firstMessage(result: z.ZodSafeParseResult<number>): string | null {
+  return result.success ? null : result.error.issues[0]!.message;
+}
+
+/** As readings are shown everywhere: at least two decimals, a third where it was given. "0.03", "0.145". */
+export function formatLoss(loss: number): string {
+  const thousandths = Math.round(loss * 1000);
+  return thousandths % 10 === 0 ? loss.toFixed(2) : (thousandths / 1000).toFixed(3);
+}
+
+/** Means and quantiles are computed, not read: three decimals, so that 0.034 can be told from a limit of 0.03. */
+export function formatMean(loss: number): string {
+  return loss.toFixed(3);
+}

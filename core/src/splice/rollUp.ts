@@ -1,0 +1,102 @@
+import { exceeds } from '../limits/limits';
+import { quantileSorted } from '../statistics/quantile';
+import { runningAllowance, type Allowance } from './allowance';
+import type { Mark } from './verdict';
+
+/** Sums over a tray, from which a closure's are added up in the same order every time, so that every device gets the same digits. */
+export interface Tally {
+  readonly marks: Readonly<Record<Mark, number>>;
+  /** Fibers planned, with a reading, and still to be spliced (open or redo). */
+  readonly fibers: number;
+  readonly read: number;
+  readonly remaining: number;
+  /** Sum over all readings that are in the tray now, and over those that are settled (not to be redone), dB. */
+  readonly loss: number;
+  readonly settledLoss: number;
+  readonly worst: { readonly loss: number; readonly spliceId: string } | null;
+}
+
+export interface RollUp {
+  /** Splices planned, and how many of them stand at each mark. */
+  readonly count: number;
+  readonly marks: Readonly<Record<Mark, number>>;
+  /** Splices that are neither open nor to be redone. */
+  readonly settled: number;
+  /** dB over the readings that are in the tray now (the last attempt of each splice), per fiber. null without readings. */
+  readonly mean: number | null;
+  readonly median: number | null;
+  readonly p95: number | null;
+  readonly worst: { readonly loss: number; readonly spliceId: string } | null;
+  readonly meanOver: boolean;
+  readonly allowance: Allowance;
+}
+
+export interface TallyInput {
+  readonly id: string;
+  readonly fibers: number;
+  readonly mark: Mark;
+  /** Losses of the attempt that counts, dB; empty without one. */
+  readonly losses: readonly number[];
+}
+
+/** Adds up splices in the order given. */
+export function tally(splices: readonly TallyInput[]): Tally {
+  const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
+  let fibers = 0;
+  let read = 0;
+  let remaining = 0;
+  let loss = 0;
+  let settledLoss = 0;
+  let worst: Tally['worst'] = null;
+  for (const splice of splices) {
+    marks[splice.mark] += 1;
+    fibers += splice.fibers;
+    const settled = splice.mark !== 'open' && splice.mark !== 'redo';
+    if (!settled) remaining += splice.fibers;
+    for (const reading of splice.losses) {
+      read += 1;
+      loss += reading;
+      if (settled) settledLoss += reading;
+      if (!worst || reading > worst.loss) worst = { loss: reading, spliceId: splice.id };
+    }
+  }
+  return { marks, fibers, read, remaining, loss, settledLoss, worst };
+}
+
+/** Adds up trays in the order given. */
+export function sumTallies(parts: readonly Tally[]): Tally {
+  const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
+  const sum = { fibers: 0, read: 0, remaining: 0, loss: 0, settledLoss: 0 };
+  let worst: Tally['worst'] = null;
+  for (const part of parts) {
+    for (const mark of Object.keys(marks) as Mark[]) marks[mark] += part.marks[mark];
+    sum.fibers += part.fibers;
+    sum.read += part.read;
+    sum.remaining += part.remaining;
+    sum.loss += part.loss;
+    sum.settledLoss += part.settledLoss;
+    if (part.worst && (!worst || part.worst.loss > worst.loss)) worst = part.worst;
+  }
+  return { marks, ...sum, worst };
+}
+
+/**
+ * @param sortedLosses all readings of the tally, upward, dB
+ * @param meanLimit the tray's or closure's mean limit, dB
+ */
+export function rollUp(total: Tally, sortedLosses: ArrayLike<number>, meanLimit: number): RollUp {
+  const { marks } = total;
+  const settled = marks.holds + marks.owner + marks.allowed;
+  const mean = total.read > 0 ? total.loss / total.read : null;
+  return {
+    count: settled + marks.open + marks.redo,
+    marks,
+    settled,
+    mean,
+    median: quantileSorted(sortedLosses, 0.5),
+    p95: quantileSorted(sortedLosses, 0.95),
+    worst: total.worst,
+    meanOver: mean !== null && exceeds(mean, meanLimit),
+    allowance: runningAllowance(meanLimit, total.fibers, total.settledLoss, total.remaining),
+  };
+}

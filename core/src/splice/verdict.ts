@@ -1,0 +1,123 @@
+import { exceeds, type Limits } from '../limits/limits';
+import type { SpliceHistory, StandingAttempt } from './history';
+import { formatLoss } from './reading';
+
+/** Open: not spliced. Holds. Redo. Owner: over the limit and left for the owner to decide. Allowed: the owner took it. */
+export type Mark = 'open' | 'holds' | 'redo' | 'owner' | 'allowed';
+
+export const markWords: Readonly<Record<Mark, string>> = {
+  open: 'Open',
+  holds: 'Holds',
+  redo: 'Redo',
+  owner: 'Owner’s call',
+  allowed: 'Allowed',
+};
+
+export interface Reason {
+  readonly code:
+    | 'loss'
+    | 'cleave-left'
+    | 'cleave-right'
+    | 'proof-test'
+    | 'tries-used'
+    | 'left-to-owner'
+    | 'owner-redo'
+    | 'owner-allowed';
+  readonly message: string;
+  /** Fiber of the splice, 1 …, where the reason is about one. */
+  readonly fiber: number | null;
+}
+
+export interface Verdict {
+  readonly mark: Mark;
+  readonly reasons: readonly Reason[];
+  readonly tries: number;
+  readonly triesLeft: number;
+}
+
+/** The largest loss that one fiber of such a splice may have, dB. */
+export function lossLimit(kind: 'single' | 'ribbon', limits: Limits): number {
+  return kind === 'single' ? limits.singleMax : limits.ribbonFiberMax;
+}
+
+/**
+ * Cleave angles against their limit, before or after the arc: which side to recleave before fusing again. Angles in degrees, null
+ * when not looked at.
+ */
+export function cleaveReasons(
+  reading: { readonly cleaveLeft: number | null; readonly cleaveRight: number | null },
+  limits: Limits,
+  fiber: number | null = null,
+): Reason[] {
+  const reasons: Reason[] = [];
+  for (const side of ['left', 'right'] as const) {
+    const angle = side === 'left' ? reading.cleaveLeft : reading.cleaveRight;
+    if (angle === null || !exceeds(angle, limits.cleaveAngleMax)) continue;
+    reasons.push({
+      code: `cleave-${side}`,
+      fiber,
+      message: `Cleave ${side} ${formatAngle(angle)} is over ${formatAngle(limits.cleaveAngleMax)}. Recleave the ${side} end before fusing.`,
+    });
+  }
+  return reasons;
+}
+
+/** What one attempt has against it; empty when it holds. */
+export function attemptReasons(
+  attempt: Pick<StandingAttempt, 'readings' | 'proofTestFailed'>,
+  kind: 'single' | 'ribbon',
+  limits: Limits,
+): Reason[] {
+  const reasons: Reason[] = [];
+  if (attempt.proofTestFailed)
+    reasons.push({
+      code: 'proof-test',
+      fiber: null,
+      message: 'The proof test failed. Splice again whatever the loss reads.',
+    });
+  const limit = lossLimit(kind, limits);
+  attempt.readings.forEach((reading, index) => {
+    const fiber = kind === 'ribbon' ? index + 1 : null;
+    if (reading.loss !== null && exceeds(reading.loss, limit))
+      reasons.push({
+        code: 'loss',
+        fiber,
+        message: `${fiber === null ? '' : `Fiber ${fiber}: `}${formatLoss(reading.loss)} dB is over ${formatLoss(limit)} dB.`,
+      });
+    reasons.push(...cleaveReasons(reading, limits, fiber));
+  });
+  return reasons;
+}
+
+/**
+ * Judges a splice by its last attempt. A failed proof test is a redo whatever else; anything else over its limit is a redo until
+ * the tries are used up or the crew leaves it to the owner, and then the owner's call.
+ */
+export function judgeSplice(history: SpliceHistory, kind: 'single' | 'ribbon', limits: Limits): Verdict {
+  const tries = history.attempts.length;
+  const triesLeft = Math.max(0, limits.tries - tries);
+  const of = (mark: Mark, reasons: readonly Reason[]): Verdict => ({ mark, reasons, tries, triesLeft });
+  if (!history.last) return of('open', []);
+
+  const reasons = attemptReasons(history.last, kind, limits);
+  if (reasons.length === 0) return of('holds', reasons);
+  if (history.last.proofTestFailed) return of('redo', reasons);
+
+  const because = (code: Reason['code'], message: string) => [...reasons, { code, message, fiber: null }];
+  switch (history.answer?.answer) {
+    case 'allow':
+      return of('allowed', because('owner-allowed', 'The owner allowed it.'));
+    case 'redo':
+      return of('redo', because('owner-redo', 'The owner wants it done again.'));
+    case 'ask':
+      return of('owner', because('left-to-owner', 'Left to the owner.'));
+    case undefined:
+      return triesLeft > 0
+        ? of('redo', reasons)
+        : of('owner', because('tries-used', `All ${limits.tries} tries are used.`));
+  }
+}
+
+export function formatAngle(degrees: number): string {
+  return `${degrees.toFixed(Math.round(degrees * 100) % 10 === 0 ? 1 : 2)}°`;
+}

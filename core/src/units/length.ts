@@ -1,0 +1,13 @@
+/** 1 in = 25.4 mm exactly, so 1 ft = 0.3048 m (NIST SP 811). */
+const metersPerFoot = 0.3048;
+
+/** A distance along the route in meters, as the project shows it: "2 960 m" or "9 711 ft". Thin groups of three, no decimals. */
+export function formatChainage(meters: number, units: 'mm' | 'in'): string {
+  const value = Math.round(units === 'mm' ? meters : meters / metersPerFoot);
+  const grouped = String(value).replace(/\B(?=(\d{3})+$)/g, '\u00a0');
+  return `${grouped}\u00a0${units === 'mm' ? 'm' : 'ft'}`;
+}
+
+export function metersFromShown(value: number, units: 'mm' | 'in'): number {
+  return units === 'mm' ? value : value * metersPerFoot;
+}

@@ -1,0 +1,88 @@
+/** Builds what runs: the server's bundle and the exported web app, each only when its sources changed. */
+import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { root, say } from './lib.mjs';
+
+const require = createRequire(import.meta.url);
+
+/** Takes some tens of milliseconds, so it is simply done each time. */
+export async function buildServer() {
+  const { build } = require('esbuild');
+  const { dependencies } = JSON.parse(readFileSync(join(root, 'server/package.json'), 'utf8'));
+  await build({
+    entryPoints: [join(root, 'server/src/main.ts')],
+    outfile: join(root, 'server/dist/main.js'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    external: Object.keys(dependencies).filter((name) => !name.startsWith('@cordel/')),
+    alias: { '@cordel/core': join(root, 'core/src/index.ts') },
+    logLevel: 'warning',
+  });
+}
+
+const dist = join(root, 'app/dist');
+const stamp = join(dist, '.built-from');
+
+const exportEnvironment = {
+  EXPO_OFFLINE: '1',
+  EXPO_NO_TELEMETRY: '1',
+  CI: '1',
+  NODE_ENV: 'production',
+  // Leaves out what is imported but not used: without both the icons alone are 2.9 MB.
+  EXPO_UNSTABLE_METRO_OPTIMIZE_GRAPH: '1',
+  EXPO_UNSTABLE_TREE_SHAKING: '1',
+};
+
+/** Exports the web app unless the one that is there was made from the same files. */
+export async function exportApp() {
+  const wanted = fingerprint(['app', 'core', 'package-lock.json']);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  say('Exporting the web app; this takes about a minute, only when its sources changed …');
+  rmSync(dist, { recursive: true, force: true });
+  await run('npx', ['expo', 'export', '-p', 'web', '--output-dir', 'dist'], join(root, 'app'));
+  writeFileSync(stamp, wanted);
+}
+
+function fingerprint(places) {
+  const hash = createHash('sha256');
+  const visit = (path) => {
+    hash
+      .update(path)
+      .update('\0')
+      .update(readFileSync(join(root, path)));
+  };
+  const walk = (path) => {
+    for (const entry of readdirSync(join(root, path), { withFileTypes: true }).sort((a, b) =>
+      a.name < b.name ? -1 : 1,
+    )) {
+      const inner = `${path}/${entry.name}`;
+      if (entry.isDirectory()) {
+        if (!['node_modules', 'dist', '.expo', '.cordel'].includes(entry.name)) walk(inner);
+      } else if (!/\.test\.tsx?$|^expo-env\.d\.ts$/.test(entry.name)) visit(inner);
+    }
+  };
+  for (const place of places) (place.includes('.') ? visit : walk)(place);
+  return hash.digest('hex');
+}
+
+function run(command, args, cwd) {
+  return new Promise((done, fail) => {
+    const child = spawn(command, args, {
+      cwd,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...exportEnvironment },
+    });
+    let output = '';
+    child.stdout.on('data', (text) => (output += text));
+    child.stderr.on('data', (text) => (output += text));
+    child.on('close', (code) =>
+      code === 0 ? done() : fail(new Error(`${command} ${args.join(' ')} failed:\n${output}`)),
+    );
+  });
+}

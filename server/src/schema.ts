@@ -1,0 +1,91 @@
+import type { Cable, Closure, Fact, Limits, ProjectSettings, Site } from '@cordel/core';
+import {
+  bigserial,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
+
+const projectId = () =>
+  uuid('project_id')
+    .notNull()
+    .references(() => lineProject.id, { onDelete: 'cascade' });
+
+const time = (name: string) => timestamp(name, { withTimezone: true, precision: 3 });
+
+export const lineProject = pgTable('line_project', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  units: text('units').$type<ProjectSettings['units']>().notNull(),
+  limits: jsonb('limits').$type<Limits>().notNull(),
+  window: jsonb('window').$type<NonNullable<ProjectSettings['window']>>(),
+  version: integer('version').notNull(),
+  createdAt: time('created_at').notNull().defaultNow(),
+});
+
+export const lineSite = pgTable(
+  'line_site',
+  {
+    id: uuid('id').primaryKey(),
+    projectId: projectId(),
+    name: text('name').notNull(),
+    kind: text('kind').$type<Site['kind']>().notNull(),
+    chainage: doublePrecision('chainage_m').notNull(),
+    placement: text('placement').$type<NonNullable<Site['placement']>>(),
+  },
+  (table) => [index('line_site_project').on(table.projectId)],
+);
+
+export const lineCable = pgTable(
+  'line_cable',
+  {
+    id: uuid('id').primaryKey(),
+    projectId: projectId(),
+    label: text('label').notNull(),
+    schemeId: text('scheme_id').notNull(),
+    construction: jsonb('construction').$type<Cable['construction']>().notNull(),
+    siteIds: jsonb('site_ids').$type<string[]>().notNull(),
+  },
+  (table) => [index('line_cable_project').on(table.projectId)],
+);
+
+export const planClosure = pgTable(
+  'plan_closure',
+  {
+    id: uuid('id').primaryKey(),
+    projectId: projectId(),
+    siteId: uuid('site_id')
+      .notNull()
+      .references(() => lineSite.id),
+    kind: text('kind').$type<Closure['kind']>().notNull(),
+    entries: jsonb('entries').$type<Closure['entries']>().notNull(),
+    trays: jsonb('trays').$type<Closure['trays']>().notNull(),
+    order: jsonb('splice_order').$type<Closure['order']>().notNull(),
+    version: integer('version').notNull(),
+  },
+  (table) => [index('plan_closure_project').on(table.projectId)],
+);
+
+/** Append-only: rows are inserted, never updated. They go only with their whole project. */
+export const spliceFact = pgTable(
+  'splice_fact',
+  {
+    id: uuid('id').primaryKey(),
+    /** Order of arrival, for a client that asks what is new. Writes go through one connection, so no lower number turns up later. */
+    seq: bigserial('seq', { mode: 'number' }).notNull(),
+    projectId: projectId(),
+    closureId: uuid('closure_id')
+      .notNull()
+      .references(() => planClosure.id, { onDelete: 'cascade' }),
+    spliceId: text('splice_id').notNull(),
+    kind: text('kind').$type<Fact['kind']>().notNull(),
+    body: jsonb('body').$type<Fact>().notNull(),
+    receivedAt: time('received_at').notNull(),
+  },
+  (table) => [index('splice_fact_closure').on(table.closureId, table.seq)],
+);

@@ -1,0 +1,76 @@
+import fc from 'fast-check';
+import { attempt, definition, factAfter, id, timeOf } from '../../test/example';
+import { projectFileSchema, referenceProblems, writeProjectFile, type StoredFact } from './projectFile';
+
+const store = (fact: StoredFact['fact']): StoredFact => ({ fact, receivedAt: timeOf(500) });
+const first = attempt(0, 0.14, { cleaveLeft: 0.6, by: 'Iara', note: 'wind' });
+const facts = [
+  first,
+  attempt(1, null),
+  { ...factAfter(first), kind: 'correction' as const, attemptId: first.id, result: null, reason: 'misread' },
+  {
+    ...factAfter(first),
+    kind: 'owner-answer' as const,
+    attemptId: first.id,
+    answer: 'ask' as const,
+    note: '',
+  },
+].map(store);
+
+test('export, import, export gives the same bytes', () => {
+  const text = writeProjectFile(definition, facts);
+  const file = projectFileSchema.parse(JSON.parse(text));
+  expect(writeProjectFile(file, file.facts)).toBe(text);
+});
+
+/** The same document with its fields and, where order means nothing, its lists turned round, as a database may give them back. */
+function turned(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(turned);
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .reverse()
+      .map(([key, inner]) => [key, turned(inner)]),
+  );
+}
+
+test('the bytes do not depend on the order in which things were stored', () => {
+  const text = writeProjectFile(definition, facts);
+  fc.assert(
+    fc.property(fc.shuffledSubarray(facts, { minLength: facts.length }), (shuffled) => {
+      const other = turned({
+        ...definition,
+        sites: [...definition.sites].reverse(),
+        cables: [...definition.cables].reverse(),
+      }) as typeof definition;
+      expect(writeProjectFile(other, shuffled.map(turned) as StoredFact[])).toBe(text);
+    }),
+  );
+});
+
+test('a sound project has no reference problems', () =>
+  expect(referenceProblems(definition, facts)).toEqual([]));
+
+const [site, ...sites] = definition.sites;
+const [cable] = definition.cables;
+const [closure] = definition.closures;
+test.each([
+  ['a site that is gone', { ...definition, sites }, [], 'cables.0.siteIds.0'],
+  ['a site twice', { ...definition, sites: [site!, ...definition.sites] }, [], 'sites.1.id'],
+  ['a cable that is gone', { ...definition, cables: [cable!] }, [], 'closures.0.entries.1.cableId'],
+  [
+    'a closure at no site',
+    { ...definition, closures: [{ ...closure!, siteId: id(77) }] },
+    [],
+    'closures.0.siteId',
+  ],
+  ['a fact twice', definition, [facts[0]!, facts[0]!], 'facts.1.fact.id'],
+  [
+    'a fact of another closure',
+    definition,
+    [store({ ...first, closureId: id(77) })],
+    'facts.0.fact.closureId',
+  ],
+])('tells of %s', (_, bad, own, path) => {
+  expect(referenceProblems(bad, own).map((problem) => problem.path.join('.'))).toContain(path);
+});

@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { runningAllowance } from './allowance';
+import { rollUp, sumTallies, tally, type TallyInput } from './rollUp';
+
+const held = (losses: readonly number[]): TallyInput[] =>
+  losses.map((loss, index) => ({ id: String(index), fibers: 1, mark: 'holds', losses: [loss] }));
+const over = (inputs: readonly TallyInput[], limit = 0.05) =>
+  rollUp(tally(inputs), Float64Array.from(inputs.flatMap((one) => one.losses)).sort(), limit);
+
+// NIST StRD, univariate summary statistics: NumAcc1 (certified mean 10000002) and NumAcc2 (certified mean 1.2).
+test('means agree with NIST StRD to their certified digits', () => {
+  expect(over(held([10000001, 10000003, 10000002])).mean).toBe(10000002);
+  const numAcc2 = [1.2, ...Array.from({ length: 1000 }, (_, index) => (index % 2 === 0 ? 1.1 : 1.3))];
+  expect(over(held(numAcc2)).mean).toBeCloseTo(1.2, 13);
+});
+
+test('counts marks, and takes what is in the tray into the mean', () => {
+  const inputs: TallyInput[] = [
+    { id: 'a', fibers: 1, mark: 'holds', losses: [0.02] },
+    { id: 'b', fibers: 1, mark: 'redo', losses: [0.2] },
+    { id: 'c', fibers: 1, mark: 'allowed', losses: [0.12] },
+    { id: 'd', fibers: 1, mark: 'open', losses: [] },
+    { id: 'e', fibers: 1, mark: 'owner', losses: [0.14] },
+  ];
+  const result = over(inputs);
+  expect(result).toMatchObject({
+    count: 5,
+    settled: 3,
+    marks: { open: 1, holds: 1, redo: 1, owner: 1, allowed: 1 },
+    worst: { loss: 0.2, spliceId: 'b' },
+    meanOver: true,
+  });
+  expect(result.mean).toBeCloseTo(0.12, 12);
+  expect(result.median).toBeCloseTo(0.13, 12);
+  // 0.05 · 5 − (0.02 + 0.12 + 0.14), by hand, over the two still to be spliced.
+  expect(result.allowance.remaining).toBe(2);
+  expect(result.allowance.mayAverage).toBeCloseTo(-0.015, 12);
+});
+
+test('nothing spliced: no mean, and all may average the limit', () => {
+  const result = over([{ id: 'a', fibers: 1, mark: 'open', losses: [] }]);
+  expect(result).toMatchObject({ mean: null, median: null, p95: null, worst: null, meanOver: false });
+  expect(result.allowance.mayAverage).toBeCloseTo(0.05, 12);
+});
+
+test('splices that read exactly what the allowance says bring the mean to its limit', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.double({ min: 0, max: 0.2, noNaN: true }), { maxLength: 40 }),
+      fc.integer({ min: 1, max: 40 }),
+      fc.double({ min: 0.01, max: 0.3, noNaN: true }),
+      (settled, remaining, limit) => {
+        const sum = settled.reduce((total, loss) => total + loss, 0);
+        const planned = settled.length + remaining;
+        const { mayAverage } = runningAllowance(limit, planned, sum, remaining);
+        expect((sum + remaining * mayAverage!) / planned).toBeCloseTo(limit, 10);
+      },
+    ),
+  );
+});
+
+test('nothing left: no allowance', () => {
+  expect(runningAllowance(0.05, 3, 0.1, 0).mayAverage).toBeNull();
+});
+
+test('trays add up to the closure', () => {
+  const trays = [held([0.01, 0.02]), held([0.05]), []].map(tally);
+  expect(sumTallies(trays)).toMatchObject({ fibers: 3, read: 3, worst: { loss: 0.05 } });
+  expect(sumTallies(trays).loss).toBeCloseTo(0.08, 12);
+});

@@ -26,12 +26,6 @@ async function main(): Promise<void> {
   const hosts = loopback.has(host) || host === '::1' ? loopback : new Set<string>();
   const app = cordelServer(database, await web, hosts);
   const { server, port } = await listen(app.fetch);
-  const shown = host === '0.0.0.0' || host === '::' ? 'localhost' : host.includes(':') ? `[${host}]` : host;
-  console.log(`Cordel listens on http://${shown}:${port}`);
-  console.log(
-    `Data in ${dataFolder}, ${Math.round(process.memoryUsage().rss / 1e6)} MB of memory. Stop with Ctrl+C.`,
-  );
-
   const stop = () => {
     server.close();
     void database
@@ -41,6 +35,12 @@ async function main(): Promise<void> {
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+
+  const shown = host === '0.0.0.0' || host === '::' ? 'localhost' : host.includes(':') ? `[${host}]` : host;
+  console.log(`Cordel listens on http://${shown}:${port}`);
+  console.log(
+    `Data in ${dataFolder}, ${Math.round(process.memoryUsage().rss / 1e6)} MB of memory. Stop with Ctrl+C.`,
+  );
 }
 
 /** The port asked for; or, when none was, 8080 or the next free one. */

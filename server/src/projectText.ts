@@ -1,5 +1,12 @@
 import { projectFileSchema, referenceProblems, type ProjectFile } from '@cordel/core';
-import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
+import {
+  findNodeAtLocation,
+  getNodeValue,
+  parseTree,
+  printParseErrorCode,
+  type Node,
+  type ParseError,
+} from 'jsonc-parser';
 
 export interface TextProblem {
   /** 1 … in the file. */
@@ -21,13 +28,14 @@ export function readProjectText(text: string): ReadResult {
     allowTrailingComma: false,
     disallowComments: true,
   });
-  if (errors.length > 0 || !root)
+  const [error] = errors;
+  if (error || !root)
     return {
       problems: [
         {
-          line: lineAt(errors[0]?.offset ?? 0),
+          line: lineAt(error?.offset ?? 0),
           path: '',
-          message: `This is not readable JSON (${spaced(errors[0] ? printParseErrorCode(errors[0].error) : 'the file is empty')}). Export the project again, or mend the file at this place.`,
+          message: `This is not readable JSON (${error ? spaced(printParseErrorCode(error.error)) : 'value expected'}). Export the project again, or mend the file at this place.`,
         },
       ],
     };
@@ -37,7 +45,7 @@ export function readProjectText(text: string): ReadResult {
     path: path.map(String).join('.'),
     message,
   });
-  const parsed = projectFileSchema.safeParse(JSON.parse(text.replace(/^\uFEFF/, '')));
+  const parsed = projectFileSchema.safeParse(getNodeValue(root));
   if (!parsed.success) return { problems: parsed.error.issues.map((issue) => at(issue.path, issue.message)) };
 
   const problems = referenceProblems(parsed.data, parsed.data.facts);

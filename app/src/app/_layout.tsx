@@ -8,10 +8,6 @@ import { useEffect } from 'react';
 import { queryClient } from '../data/client';
 import { startSender } from '../data/sender';
 import { CordelThemeProvider } from '../ui/theme';
-import { config } from 'zod';
-
-// Zod would otherwise try whether the page may build code from text; the server's policy forbids that, and the browser reports the try.
-config({ jitless: true });
 
 export default function Layout() {
   // Nothing waits for the fonts: until they are there the system's stand in.

@@ -1,3 +1,4 @@
+import './withoutEval';
 import { factSchema, idSchema, type Fact } from '@cordel/core';
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';

@@ -1,3 +1,4 @@
+import './withoutEval';
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { keep, recall } from './stored';

@@ -19,15 +19,10 @@ export function Sheet({
 }) {
   const { palette, size } = useCordelTheme();
   return (
-    <Modal visible={open} transparent onRequestClose={onClose}>
+    <Modal visible={open} transparent onRequestClose={onClose} aria-label={title}>
       <View style={styles.over}>
         <Pressable aria-hidden tabIndex={-1} style={styles.beside} onPress={onClose} />
-        <View
-          role="dialog"
-          aria-modal
-          aria-label={title}
-          style={[styles.sheet, { backgroundColor: palette.sheet, borderColor: palette.ink }]}
-        >
+        <View style={[styles.sheet, { backgroundColor: palette.sheet, borderColor: palette.ink }]}>
           <View style={[styles.head, { borderBottomColor: palette.hairline }]}>
             <Type look="title" role="heading" aria-level={2} style={styles.title}>
               {title}

@@ -82,7 +82,6 @@ function ClosureList({ definition }: { definition: ProjectDefinition }) {
     >
       <Pressable
         role="link"
-        aria-label={`${site.name}, mean ${rollUp.mean === null ? 'none yet' : `${formatMean(rollUp.mean)} dB`}`}
         onPress={() => router.navigate(places.closure(project.id, closure.id))}
         style={[styles.card, { backgroundColor: palette.sheet, borderColor: palette.ink }]}
       >

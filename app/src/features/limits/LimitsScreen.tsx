@@ -88,7 +88,6 @@ function LimitsForm({ project }: { project: Project }) {
           <Pressable
             key={preset.id}
             role="button"
-            aria-label={`Fill in the preset ${preset.name}. ${preset.about}`}
             onPress={() => reset(asText(preset.limits), { keepDefaultValues: true })}
             style={[styles.preset, { borderColor: palette.ink, backgroundColor: palette.sheet }]}
           >

@@ -24,7 +24,7 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
   const { project, sites, closures } = definition;
   return (
     <View style={styles.nav}>
-      <Link href={places.shelf} label={`${project.name}, back to the shelf`} style={styles.head}>
+      <Link href={places.shelf} style={styles.head}>
         <Type look="title">{project.name}</Type>
       </Link>
       <ScrollView style={styles.list}>
@@ -37,7 +37,6 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
             <View key={site.id}>
               <Link
                 href={closure ? places.closure(project.id, closure.id) : places.line(project.id)}
-                label={`${site.name}, ${formatChainage(site.chainage, project.units)}`}
                 here={here && tray === undefined}
               >
                 <CordRow
@@ -67,7 +66,6 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
                           ? places.bench(project.id, closure.id, state.tray, nextOnTray(state)!.splice.slot)
                           : places.tray(project.id, closure.id, state.tray)
                       }
-                      label={`Tray ${state.tray}, ${progressWords(state.rollUp)}`}
                       here={state.tray === tray}
                     >
                       <CordRow above={last} below={last} knot={null}>
@@ -99,7 +97,7 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
           <Link
             key={item.label}
             href={item.href}
-            label={item.label}
+
             here={item.here && tab !== undefined}
             style={styles.tab}
           >
@@ -113,13 +111,11 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
 
 function Link({
   href,
-  label,
   here = false,
   style,
   children,
 }: {
   href: Href;
-  label: string;
   here?: boolean;
   style?: object;
   children: React.ReactNode;
@@ -127,7 +123,6 @@ function Link({
   return (
     <Pressable
       role="link"
-      aria-label={label}
       aria-current={here ? 'page' : undefined}
       onPress={() => router.navigate(href)}
       style={style}

@@ -140,7 +140,6 @@ function ClosureCard({ site, units, kind, words, share, onPress }: ClosureCardPr
   return (
     <Pressable
       role="link"
-      aria-label={`${site.name}, ${words}`}
       onPress={onPress}
       style={[styles.card, { backgroundColor: palette.sheet, borderColor: palette.ink }]}
     >

@@ -86,7 +86,6 @@ export function ShelfScreen() {
               >
                 <Pressable
                   role="link"
-                  aria-label={`${project.name}, ${words}`}
                   onPress={() => router.navigate(places.line(project.id))}
                   style={[styles.card, { backgroundColor: palette.sheet, borderColor: palette.ink }]}
                 >

@@ -212,7 +212,6 @@ function TrayCard({ atHand, tray, first, last, current, onPress }: TrayCardProps
     >
       <Pressable
         role="link"
-        aria-label={`Tray ${tray.tray}, ${words}`}
         onPress={onPress}
         style={[
           styles.card,

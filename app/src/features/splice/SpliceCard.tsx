@@ -98,12 +98,7 @@ export function SpliceCard({ state, cables, limits, details, onHistory }: Splice
             .join(' · ')}
         </Type>
         {history.last || history.withdrawn.length > 0 ? (
-          <Pressable
-            role="button"
-            aria-label="History of this splice"
-            onPress={onHistory}
-            style={styles.history}
-          >
+          <Pressable role="button" onPress={onHistory} style={styles.history}>
             <Type look="smallStrong" style={styles.link}>
               {history.last
                 ? `${markWords[verdict.mark]}${lossWords(state) ? ` ${lossWords(state)} dB` : ''} · ${verdict.tries} ${verdict.tries === 1 ? 'try' : 'tries'}`
@@ -139,6 +134,6 @@ const styles = StyleSheet.create({
     minHeight: 20,
   },
   grow: { flex: 1 },
-  history: { minHeight: touch.normal, justifyContent: 'center' },
+  history: { minHeight: touch.normal, justifyContent: 'center', flexShrink: 1 },
   link: { textDecorationLine: 'underline' },
 });

@@ -2,7 +2,7 @@ import { fiberName, lossLimit, markWords, type Cable, type Limits, type SpliceSt
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { CordRow, type Stretch } from '../../ui/Cord';
-import { FiberToken, spokenFiber } from '../../ui/FiberToken';
+import { FiberToken, fiberLabel, spokenFiber } from '../../ui/FiberToken';
 import { Knot } from '../../ui/Knot';
 import { LossBar } from '../../ui/LossStrip';
 import { useCordelTheme } from '../../ui/theme';
@@ -36,10 +36,11 @@ export const SpliceRow = memo(function SpliceRow({
   const name = fiberName(cables.get(left.cableId)!, left.fiber);
   const loss = lossWords(state);
   const alarm = verdict.mark === 'redo';
+  const word = here && verdict.mark === 'open' ? 'Now' : markWords[verdict.mark];
   return (
     <Pressable
       role="link"
-      aria-label={`Slot ${splice.slot}, ${spokenFiber(name)}, ${markWords[verdict.mark]}${loss ? `, ${loss} dB` : ''}`}
+      aria-label={`${fiberLabel(name)} ${loss} ${word}, slot ${splice.slot}, ${spokenFiber(name)}`}
       aria-current={here ? 'true' : undefined}
       onPress={() => onPress(splice.id)}
       style={here ? { backgroundColor: palette.sheet } : null}
@@ -64,7 +65,7 @@ export const SpliceRow = memo(function SpliceRow({
               </Type>
             ) : null}
             <Type look="small" tone={alarm ? 'accent' : here ? 'ink' : 'soft'}>
-              {here && verdict.mark === 'open' ? 'Now' : markWords[verdict.mark]}
+              {word}
             </Type>
           </View>
         </View>

@@ -1,0 +1,152 @@
+import axe from 'axe-core';
+import type { Browser, Page } from 'puppeteer-core';
+import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import { openBrowser, openPage, press, see, type Light, type Size } from './support/browser';
+import { firstProject } from './support/shelf';
+
+/** axe on every screen, by day and by night, on both sizes; and text at 200 %. */
+
+let browser: Browser;
+let server: ServerProcess;
+let demo: Awaited<ReturnType<typeof firstProject>>;
+
+beforeAll(async () => {
+  browser = await openBrowser();
+  server = await startServer(dataFolder('demo'));
+  demo = await firstProject(server);
+}, 60_000);
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+  removeFolders();
+});
+
+interface ScreenAt {
+  readonly name: string;
+  readonly path: () => string;
+  /** What shows that the screen is there. */
+  readonly shows: string | RegExp;
+  readonly then?: (page: Page) => Promise<void>;
+}
+
+const screens: ScreenAt[] = [
+  { name: 'shelf', path: () => server.url, shows: '52 of 96 splices' },
+  {
+    name: 'preferences',
+    path: () => server.url,
+    shows: '52 of 96 splices',
+    then: async (page) => {
+      await press(page, /^Preferences/);
+      await see(page, 'Text size');
+    },
+  },
+  { name: 'new project', path: () => `${server.url}/new`, shows: 'Cable B' },
+  { name: 'line', path: () => demo.line, shows: '52 of 96' },
+  { name: 'losses', path: () => `${demo.line}/losses`, shows: 'dB mean' },
+  { name: 'limits', path: () => `${demo.line}/limits`, shows: 'Save and judge again' },
+  { name: 'closure', path: () => demo.closure, shows: '52 of 96 settled' },
+  { name: 'tray', path: () => `${demo.closure}/t/2`, shows: 'Redo slot 19' },
+  { name: 'bench', path: () => demo.bench(3, 6), shows: 'Tray mean' },
+  { name: 'bench, redo', path: () => demo.bench(2, 19), shows: 'Redo. Try 2 of 3' },
+  { name: 'bench, owner’s call', path: () => demo.bench(2, 22), shows: 'Owner allows it' },
+  {
+    name: 'bench, full pad',
+    path: () => demo.bench(3, 6),
+    shows: 'Tray mean',
+    then: (page) => press(page, '0.10 dB or more'),
+  },
+  {
+    name: 'bench, details',
+    path: () => demo.bench(3, 6),
+    shows: 'Tray mean',
+    then: (page) => press(page, /^Details/),
+  },
+  {
+    name: 'history',
+    path: () => demo.bench(1, 15),
+    shows: 'The owner allowed it.',
+    then: async (page) => {
+      await press(page, 'History, correct');
+      await press(page, 'Correct this reading');
+      await see(page, 'Why it is corrected');
+    },
+  },
+  { name: 'nothing here', path: () => `${server.url}/elsewhere`, shows: 'There is no page at this address' },
+];
+
+/** A page for one group of screens, so that the app's script is read once and not for each. */
+function pageFor(
+  options: { size?: Size; light?: Light },
+  prepare?: (page: Page) => Promise<void>,
+): () => Page {
+  let page: Page;
+  beforeAll(async () => {
+    ({ page } = await openPage(browser, options));
+    await prepare?.(page);
+  }, 30_000);
+  afterAll(() => page.browserContext().close());
+  return () => page;
+}
+
+async function goTo(page: Page, { path, shows, then }: ScreenAt): Promise<void> {
+  await page.goto(path());
+  await see(page, shows);
+  await then?.(page);
+}
+
+describe.each<[Size, Light]>([
+  ['phone', 'day'],
+  ['phone', 'night'],
+  ['wide', 'day'],
+  ['wide', 'night'],
+])('%s, %s', (size, light) => {
+  const page = pageFor({ size, light });
+
+  test.each(screens)(
+    '$name has no serious problem',
+    async (screen) => {
+      await goTo(page(), screen);
+      await page().evaluate(axe.source);
+      const { violations } = await page().evaluate(() =>
+        (window as unknown as { axe: typeof axe }).axe.run(),
+      );
+      const serious = violations
+        .filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
+        .map(
+          (violation) =>
+            `${violation.id}: ${violation.nodes.map((node) => node.html.slice(0, 160)).join('\n')}`,
+        );
+      expect(serious).toEqual([]);
+    },
+    30_000,
+  );
+});
+
+describe('at 200 % text', () => {
+  const page = pageFor({}, async (opened) => {
+    await opened.goto(server.url);
+    await opened.evaluate(() => localStorage.setItem('cordel.preferences', JSON.stringify({ textSize: 2 })));
+  });
+
+  test.each(screens)(
+    '$name loses nothing to the side',
+    async (screen) => {
+      await goTo(page(), screen);
+      const cut = await page().evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('[dir="auto"]')]
+          .filter((element) => element.innerText.trim() !== '' && element.getClientRects().length > 0)
+          .filter((element) => {
+            const box = element.getBoundingClientRect();
+            return (
+              box.right > window.innerWidth + 1 ||
+              box.left < -1 ||
+              element.scrollWidth > element.clientWidth + 1
+            );
+          })
+          .map((element) => element.innerText),
+      );
+      expect(cut).toEqual([]);
+    },
+    30_000,
+  );
+});

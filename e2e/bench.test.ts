@@ -1,0 +1,150 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import { fill, openBrowser, openPage, padKey, press, see } from './support/browser';
+import { firstProject } from './support/shelf';
+
+/** Journeys of a technician at the bench, on a phone, against the real server and the demo. */
+
+let browser: Browser;
+let server: ServerProcess;
+let page: Page;
+let troubles: string[];
+let demo: Awaited<ReturnType<typeof firstProject>>;
+
+beforeAll(async () => {
+  browser = await openBrowser();
+}, 60_000);
+afterAll(async () => {
+  await browser.close();
+  removeFolders();
+});
+beforeEach(async () => {
+  server = await startServer(dataFolder('demo'));
+  demo = await firstProject(server);
+  ({ page, troubles } = await openPage(browser));
+}, 60_000);
+afterEach(async () => {
+  await page.browserContext().close();
+  await server.stop();
+  expect(troubles).toEqual([]);
+});
+
+const sent = () =>
+  page.waitForFunction(() => !/\d to send/.test(document.body.innerText), { polling: 'mutation' });
+
+test('from the shelf to the bench, and a tray recorded by tapping', async () => {
+  await page.goto(server.url);
+  await press(page, /^Vale do Umbu ring/);
+  await press(page, /^U2 Curva do Rio/);
+  await see(page, '52 of 96 settled');
+  await press(page, 'Splice tray 3, slot 6');
+  await see(page, 'Tray 3 · slot 6');
+  await see(page, '54 · 6 WH');
+
+  for (let slot = 6; slot <= 24; slot += 1) {
+    await see(page, `Tray 3 · slot ${slot}`);
+    await press(page, padKey(slot % 5));
+    await see(page, `Slot ${slot} holds: 0.0${slot % 5} of 0.10 dB.`);
+  }
+  // The tray is full: the bench goes on to the next tray by itself.
+  await see(page, 'Tray 4 · slot 1');
+  await sent();
+  await page.goto(demo.closure);
+  await see(page, '71 of 96 settled');
+  await press(page, /^Tray 3 24 of 24/);
+  await see(page, 'nothing left to splice');
+}, 90_000);
+
+test('over the limit asks for a redo, counts tries, and becomes the owner’s call', async () => {
+  await page.goto(demo.bench(3, 6));
+  const enter = async (digits: string) => {
+    await press(page, '0.10 dB or more');
+    for (const digit of digits) await press(page, digit);
+    await press(page, `Enter 0.${digits} dB`);
+  };
+  await enter('14');
+  await see(page, 'Redo. Try 2 of 3');
+  await see(page, '0.14 dB is over 0.10 dB.');
+  await enter('13');
+  await see(page, 'Redo. Try 3 of 3');
+  await enter('12');
+  await see(page, 'All 3 tries are used.');
+  await press(page, 'Owner allows it');
+  await see(page, 'Slot 6 is allowed.');
+  await press(page, 'Next to splice');
+  await see(page, 'Tray 3 · slot 7');
+}, 60_000);
+
+test('an absurd reading is refused at the pad with its reason', async () => {
+  await page.goto(demo.bench(3, 6));
+  await press(page, '0.10 dB or more');
+  await press(page, 'Delete');
+  await press(page, '1');
+  await press(page, '4');
+  await see(page, 'A reading over 10 dB is not a splice.');
+  await press(page, 'Cancel');
+  await see(page, 'Tray 3 · slot 6');
+}, 30_000);
+
+test('cleave angles before the arc, a failed proof test, a note', async () => {
+  await page.goto(demo.bench(3, 6));
+  await press(page, /^Details/);
+  await press(page, 'More, left');
+  for (let step = 0; step < 8; step += 1) await press(page, 'More, left');
+  await see(page, 'Cleave left 1.3° is over 1.0°. Recleave the left end before fusing.');
+  for (let step = 0; step < 6; step += 1) await press(page, 'Less, left');
+  await fill(page, 'Note', 'gusts');
+  await press(page, 'Proof test failed');
+  await press(page, 'Back to the pad');
+  await see(page, 'left 0.7° · proof test failed · note added');
+  await press(page, padKey(2));
+  await see(page, 'The proof test failed. Splice again whatever the loss reads.');
+  await press(page, padKey(2));
+  await see(page, 'Tray 3 · slot 7');
+}, 30_000);
+
+test('an entry is taken back at once, and corrected later', async () => {
+  await page.goto(demo.bench(3, 6));
+  await press(page, padKey(9));
+  await see(page, 'Tray 3 · slot 7');
+  await press(page, 'Take back');
+  await see(page, 'Tray 3 · slot 6');
+  await see(page, 'the reading is taken back');
+  await press(page, padKey(4));
+  await see(page, 'Tray 3 · slot 7');
+
+  await press(page, /0\.04 Holds, slot 6, /);
+  await press(page, 'History, correct');
+  await see(page, 'Try 1: 0.04 dB');
+  await press(page, 'Correct this reading');
+  await fill(page, 'Loss (dB)', '99');
+  await press(page, 'Correct');
+  await see(page, 'A reading over 10 dB is not a splice.');
+  await fill(page, 'Loss (dB)', '0,05');
+  await fill(page, 'Why it is corrected', 'misread');
+  await press(page, 'Correct');
+  await see(page, 'Slot 6 holds: 0.05 of 0.10 dB.');
+  await sent();
+  await page.reload();
+  await press(page, 'History, correct');
+  await see(page, 'Corrected to 0.05 dB');
+  await see(page, 'Taken back');
+}, 45_000);
+
+test('nothing waits for the network: verdicts go on, survive a reload, and are sent when the server is back', async () => {
+  await page.goto(demo.bench(3, 6));
+  await see(page, 'Tray 3 · slot 6');
+  const { port } = new URL(server.url);
+  await server.kill();
+  for (let slot = 6; slot <= 9; slot += 1) {
+    await press(page, padKey(3));
+    await see(page, `Slot ${slot} holds`);
+  }
+  await see(page, '4 to send');
+  server = await startServer(server.folder, { PORT: port });
+  await page.reload();
+  await see(page, 'Tray 3 · slot 10');
+  await sent();
+  await see(page, 'U2 Curva do Rio · 56 of 96');
+  expect((await firstProject(server)).rollUp.settled).toBe(56);
+}, 60_000);

@@ -1,0 +1,187 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import { fill, openBrowser, openPage, padKey, press, see } from './support/browser';
+import { firstProject } from './support/shelf';
+
+/** Journeys around a project: made by hand, its limits changed, handed over and taken in again; and the bench by keyboard. */
+
+let browser: Browser;
+let server: ServerProcess;
+let folder: string;
+const troubles: string[] = [];
+
+beforeAll(async () => {
+  browser = await openBrowser();
+  folder = mkdtempSync(join(tmpdir(), 'cordel-files-'));
+}, 60_000);
+afterAll(async () => {
+  await browser.close();
+  rmSync(folder, { recursive: true });
+  removeFolders();
+});
+afterEach(async () => {
+  await server.stop();
+  expect(troubles.splice(0)).toEqual([]);
+});
+
+async function open(kind: 'empty' | 'demo', size: 'phone' | 'wide' = 'phone'): Promise<Page> {
+  server = await startServer(dataFolder(kind));
+  const opened = await openPage(browser, { size });
+  opened.page.on('close', () => troubles.push(...opened.troubles));
+  return opened.page;
+}
+
+test('a project is made by hand, wrong input is told in place, and its first splice is recorded', async () => {
+  const page = await open('empty');
+  await page.goto(server.url);
+  await see(page, 'The shelf is empty');
+  await press(page, 'New project');
+  await press(page, 'Make the project');
+  await see(page, 'Give it a name.');
+  await fill(page, 'Project name', 'Yard job');
+  await fill(page, 'Cable A comes from', 'Hub');
+  await fill(page, 'Cable B goes to', 'Cabinet');
+  await fill(page, 'Closure name', 'Joint 1');
+  await fill(page, 'Trays', '0');
+  await press(page, 'Make the project');
+  await see(page, 'At least 1 tray.');
+  await fill(page, 'Trays', '4');
+  await see(page, '96 splices, fiber 1 to fiber 1, in 96 slots.');
+  await press(page, 'Make the project');
+  await see(page, '0 of 96 settled');
+  await press(page, 'Splice tray 1, slot 1');
+  await press(page, padKey(3));
+  await see(page, 'Slot 1 holds: 0.03 of 0.10 dB.');
+  await page.close();
+}, 60_000);
+
+test('changing a limit judges everything anew', async () => {
+  const page = await open('demo');
+  const demo = await firstProject(server);
+  await page.goto(`${demo.line}/limits`);
+  await fill(page, 'Single splice, at most (dB)', '0');
+  await press(page, 'Save and judge again');
+  await see(page, 'A limit is above 0 dB.');
+  await fill(page, 'Single splice, at most (dB)', '0.16');
+  await press(page, 'Save and judge again');
+  await page.waitForResponse((response) => response.url().endsWith('/settings') && response.ok());
+  await page.goto(demo.closure);
+  await see(page, '53 of 96 settled');
+  await page.goto(demo.bench(2, 19));
+  await see(page, 'This splice holds.');
+  await page.goto(`${demo.line}/limits`);
+  await press(page, /^Feeder, tight/);
+  await press(page, 'Save and judge again');
+  await page.waitForResponse((response) => response.url().endsWith('/settings') && response.ok());
+  await page.goto(demo.closure);
+  await see(page, '52 of 96 settled');
+  await see(page, '1 to redo');
+  await page.close();
+}, 60_000);
+
+test('two people change the limits: the later one is told and sees the newer ones', async () => {
+  const page = await open('demo');
+  const demo = await firstProject(server);
+  await page.goto(`${demo.line}/limits`);
+  await fill(page, 'Single splice, at most (dB)', '0.2');
+  const url = `${server.url}/api/projects/${demo.projectId}`;
+  const { id: _, ...settings } = (await (await fetch(url)).json()).project;
+  await fetch(`${url}/settings`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ ...settings, limits: { ...settings.limits, tries: 5 } }),
+  });
+  await press(page, 'Save and judge again');
+  await see(page, 'Somebody changed these settings while you did.');
+  await press(page, 'Show the newer ones');
+  await page.waitForFunction(
+    () => document.querySelector<HTMLInputElement>('input[aria-label^="Tries"]')?.value === '5',
+    { polling: 'mutation' },
+  );
+  await page.close();
+}, 45_000);
+
+test('a project is handed over as a file, taken in by an empty server, and a broken file says where', async () => {
+  const first = await open('demo');
+  const demo = await firstProject(server);
+  const text = await (await fetch(`${server.url}/api/projects/${demo.projectId}/project.json`)).text();
+  await first.close();
+  await server.stop();
+
+  const page = await open('empty');
+  await page.goto(server.url);
+  const take = async (name: string, content: string) => {
+    writeFileSync(join(folder, name), content);
+    const chooser = page.waitForFileChooser();
+    await press(page, 'Import a project file');
+    await (await chooser).accept([join(folder, name)]);
+  };
+  await take('broken.json', text.replace('"tries": 3', '"tries": 0'));
+  await see(page, /Line \d+, project\.limits\.tries: At least 1 try\. Nothing was changed\./);
+  await press(page, 'Close');
+  await take('whole.json', text);
+  await see(page, 'U2 Curva do Rio');
+  await see(page, '52 of 96 · 1 redo · 1 owner’s call');
+  expect((await firstProject(server)).rollUp).toEqual(demo.rollUp);
+  const again = await (await fetch(`${server.url}/api/projects/${demo.projectId}/project.json`)).text();
+  expect(again).toBe(text);
+  await page.close();
+}, 60_000);
+
+test('the loss sheet is saved by the browser, and a deleted project leaves the shelf', async () => {
+  const page = await open('demo');
+  const demo = await firstProject(server);
+  await page.goto(`${demo.line}/losses`);
+  const devtools = await page.createCDPSession();
+  await devtools.send('Browser.setDownloadBehavior', {
+    behavior: 'allow',
+    downloadPath: folder,
+    browserContextId: page.browserContext().id!,
+    eventsEnabled: true,
+  });
+  const saved = new Promise<void>((done) =>
+    devtools.on('Browser.downloadProgress', ({ state }) => state === 'completed' && done()),
+  );
+  await press(page, 'Loss sheet (CSV)');
+  await saved;
+  const [name] = readdirSync(folder).filter((one) => one.endsWith('.csv'));
+  expect(name).toBe('Vale do Umbu ring, section 2 losses.csv');
+  expect(readFileSync(join(folder, name!), 'utf8').split('\r\n')).toHaveLength(98);
+  await press(page, 'Delete this project');
+  await see(page, 'This cannot be undone.');
+  await press(page, 'Delete it');
+  await see(page, 'The shelf is empty');
+  await page.close();
+}, 45_000);
+
+test('a wide bench works by keyboard, beside the cord and the ledger', async () => {
+  const page = await open('demo', 'wide');
+  const demo = await firstProject(server);
+  await page.goto(demo.bench(3, 6));
+  await see(page, 'Digits enter');
+  await page.keyboard.type('4');
+  await see(page, '0.04 dB · Enter confirms');
+  await page.keyboard.press('Enter');
+  await see(page, 'Tray 3 · slot 7');
+  await page.keyboard.type('14');
+  await page.keyboard.press('Enter');
+  await see(page, 'Redo. Try 2 of 3');
+  await page.keyboard.type('1400');
+  await page.keyboard.press('Enter');
+  await see(page, 'A reading over 10 dB is not a splice.');
+  await page.keyboard.press('s');
+  await see(page, 'Tray 3 · slot 8');
+  await page.keyboard.press('ArrowUp');
+  await see(page, 'Tray 3 · slot 7');
+  await page.keyboard.press('?');
+  await see(page, 'Keys at the bench');
+  await page.keyboard.press('Escape');
+  await press(page, /^Tray 2 /);
+  await see(page, 'Tray 2 · slot 19');
+  await page.goBack();
+  await see(page, 'Tray 3 · slot 7');
+  await page.close();
+}, 60_000);

@@ -1,0 +1,311 @@
+import { factSchema, type Attempt, type Fact, type ProjectDefinition } from '@cordel/core';
+import { randomUUID } from 'node:crypto';
+import { request as rawRequest } from 'node:http';
+import Papa from 'papaparse';
+import { makeAttempt, makeProject } from './makeProject';
+import { dataFolder, removeFolders, request, startServer, type ServerProcess } from './process';
+
+interface ProblemBody {
+  detail: string;
+  errors?: { path: string; message: string }[];
+  current?: { version: number };
+}
+interface Receipt {
+  accepted: { id: string; seq: number; receivedAt: string }[];
+  refused: { id: string; message: string }[];
+}
+
+let server: ServerProcess;
+let api: string;
+
+beforeAll(async () => {
+  server = await startServer(dataFolder('empty'));
+  api = `${server.url}/api`;
+}, 60_000);
+
+afterAll(async () => {
+  await server.stop();
+  removeFolders();
+});
+
+async function newProject(tubes = 2) {
+  const made = makeProject(tubes);
+  expect((await request(`${api}/projects`, 'POST', made.definition)).status).toBe(201);
+  const project = `${api}/projects/${made.definition.project.id}`;
+  return { ...made, project, factsUrl: `${project}/closures/${made.closureId}/facts` };
+}
+
+describe('projects', () => {
+  test('are made, listed with their progress, read back the same, and deleted', async () => {
+    const { definition, project, splices, closureId } = await newProject();
+    await request(`${project}/facts`, 'POST', { facts: [makeAttempt(closureId, splices[0]!, 0.03)] });
+    expect((await request<ProjectDefinition>(project)).body).toEqual({
+      ...definition,
+      sites: expect.arrayContaining(definition.sites),
+      cables: expect.arrayContaining(definition.cables),
+    });
+    const { body } = await request<{ shelf: { project: { id: string }; progress: { rollUp: object }[] }[] }>(
+      `${api}/projects`,
+    );
+    const entry = body.shelf.find((one) => one.project.id === definition.project.id)!;
+    expect(entry.progress[0]!.rollUp).toMatchObject({ count: 24, settled: 1, mean: 0.03 });
+    expect((await request(project, 'DELETE')).status).toBe(204);
+    expect((await request(project)).status).toBe(404);
+    expect((await request(project, 'DELETE')).status).toBe(404);
+  });
+
+  test('are refused whole when an identifier is taken', async () => {
+    const { definition } = await newProject();
+    const other = makeProject().definition;
+    const taken = { ...definition.cables[0]!, siteIds: other.cables[0]!.siteIds };
+    const clash = { ...other, cables: [...other.cables, taken] };
+    const { status, body } = await request<ProblemBody>(`${api}/projects`, 'POST', clash);
+    expect(status).toBe(409);
+    expect(body.detail).toContain('Nothing was changed');
+    expect((await request(`${api}/projects/${other.project.id}`)).status).toBe(404);
+  });
+
+  test('are refused with field and reason when they are not valid', async () => {
+    const { definition } = makeProject();
+    const bad = {
+      ...definition,
+      sites: [{ ...definition.sites[0]!, chainage: -5 }, ...definition.sites.slice(1)],
+    };
+    const { status, body, headers } = await request<ProblemBody>(`${api}/projects`, 'POST', bad);
+    expect(status).toBe(400);
+    expect(headers.get('Content-Type')).toBe('application/problem+json');
+    expect(body.errors![0]).toEqual({
+      path: 'sites.0.chainage',
+      message: 'Distance along the route starts at 0.',
+    });
+    const loose = { ...definition, closures: [{ ...definition.closures[0]!, siteId: randomUUID() }] };
+    expect((await request<ProblemBody>(`${api}/projects`, 'POST', loose)).body.detail).toContain(
+      'closures.0.siteId',
+    );
+  });
+
+  test('settings are saved once; a stale write gets 409 and the newer copy', async () => {
+    const { definition, project } = await newProject();
+    const { id: _, ...settings } = definition.project;
+    const looser = { ...settings, limits: { ...settings.limits, singleMax: 0.2 } };
+    const saved = await request<{ project: { version: number } }>(`${project}/settings`, 'PUT', looser);
+    expect(saved.body.project).toMatchObject({ version: 2, limits: { singleMax: 0.2 } });
+    const late = await request<ProblemBody>(`${project}/settings`, 'PUT', settings);
+    expect(late.status).toBe(409);
+    expect(late.body.current).toMatchObject({ version: 2 });
+  });
+});
+
+describe('facts', () => {
+  test('are stored once however often they are sent', async () => {
+    const { project, factsUrl, closureId, splices } = await newProject();
+    const fact = makeAttempt(closureId, splices[0]!, 0.04);
+    const answers = await Promise.all(
+      Array.from({ length: 100 }, () => request<Receipt>(`${project}/facts`, 'POST', { facts: [fact] })),
+    );
+    expect(new Set(answers.map((answer) => answer.body.accepted[0]!.seq)).size).toBe(1);
+    expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts).toHaveLength(1);
+  });
+
+  test('are stored once though the answer never arrived', async () => {
+    const { project, factsUrl, closureId, splices } = await newProject();
+    const fact = makeAttempt(closureId, splices[1]!, 0.05);
+    for (let round = 0; round < 100; round += 1) await sendAndHangUp(`${project}/facts`, { facts: [fact] });
+    const receipt = await request<Receipt>(`${project}/facts`, 'POST', { facts: [fact] });
+    expect(receipt.body.accepted).toHaveLength(1);
+    expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts.map((one) => one.id)).toEqual([fact.id]);
+  });
+
+  test('come back as they went in, and only what is new after a number', async () => {
+    const { project, factsUrl, closureId, splices } = await newProject();
+    const first = makeAttempt(closureId, splices[0]!, 0.14, { note: 'wind, "gusts"', by: 'Iara' });
+    const second: Fact = {
+      id: randomUUID(),
+      closureId,
+      spliceId: first.spliceId,
+      madeAt: new Date().toISOString(),
+      by: null,
+      kind: 'owner-answer',
+      attemptId: first.id,
+      answer: 'allow',
+      note: '',
+    };
+    await request(`${project}/facts`, 'POST', { facts: [first] });
+    const { body } = await request<{ facts: Fact[]; last: number }>(factsUrl);
+    expect(body.facts.map((fact) => factSchema.parse(fact))).toEqual([first]);
+    await request(`${project}/facts`, 'POST', { facts: [second] });
+    const news = await request<{ facts: Fact[] }>(`${factsUrl}?after=${body.last}`);
+    expect(news.body.facts.map((fact) => fact.id)).toEqual([second.id]);
+  });
+
+  test.each([
+    ['negative', -0.01, /below 0 dB/],
+    ['absurd', 12, /over 10 dB/],
+    ['not a number', 'NaN', /number in dB/],
+    ['missing', null, /has a loss for every fiber/],
+  ])('a %s reading is refused with its reason and nothing is stored', async (_, loss, reason) => {
+    const { project, factsUrl, closureId, splices } = await newProject();
+    const good = makeAttempt(closureId, splices[0]!, 0.03);
+    const bad = makeAttempt(closureId, splices[1]!, loss as number);
+    const { status, body } = await request<ProblemBody>(`${project}/facts`, 'POST', { facts: [good, bad] });
+    expect(status).toBe(400);
+    expect(body.detail).toMatch(reason);
+    expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts).toEqual([]);
+  });
+
+  test('of a closure that is not there, or under an identifier that is taken, are told one by one', async () => {
+    const { project, closureId, splices } = await newProject();
+    const good = makeAttempt(closureId, splices[0]!, 0.03);
+    const lost = makeAttempt(randomUUID(), splices[1]!, 0.03);
+    const first = await request<Receipt>(`${project}/facts`, 'POST', { facts: [good, lost] });
+    expect(first.body.accepted.map((one) => one.id)).toEqual([good.id]);
+    expect(first.body.refused.map((one) => one.id)).toEqual([lost.id]);
+    const changed: Attempt = { ...good, readings: [{ ...good.readings[0]!, loss: 0.9 }] };
+    const again = await request<Receipt>(`${project}/facts`, 'POST', { facts: [changed] });
+    expect(again.body.refused[0]!.message).toContain('already has this identifier');
+  });
+
+  test('of a splice that is not planned are kept', async () => {
+    const { project, factsUrl, closureId, splices } = await newProject();
+    const stray = makeAttempt(closureId, { ...splices[0]!, id: 'some~where' }, 0.03);
+    await request(`${project}/facts`, 'POST', { facts: [stray] });
+    expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts).toHaveLength(1);
+  });
+});
+
+describe('hand over', () => {
+  test('the loss sheet is RFC 4180: CRLF, quoted where needed, every row as long as its header', async () => {
+    const { project, closureId, splices } = await newProject();
+    const notes = ['plain', 'comma, quote " and\nline', '=1+1'];
+    const facts = notes.map((note, index) => makeAttempt(closureId, splices[index]!, 0.03, { note }));
+    await request(`${project}/facts`, 'POST', { facts });
+    const { body, headers } = await request<string>(`${project}/loss-sheet.csv?closure=${closureId}`);
+    expect(headers.get('Content-Type')).toMatch(/^text\/csv/);
+    expect(headers.get('Content-Disposition')).toContain('attachment');
+    expect(body.replace(/"[^"]*"/g, '').replace(/\r\n/g, '')).not.toMatch(/[\r\n]/);
+    const { data, errors } = Papa.parse<string[]>(body.replace(/^\uFEFF/, '').trimEnd());
+    expect(errors).toEqual([]);
+    expect(new Set(data.map((row) => row.length)).size).toBe(1);
+    expect(data).toHaveLength(25);
+    const note = data[0]!.indexOf('Note');
+    // A spreadsheet must not take a technician's note for a formula.
+    expect(data.slice(1, 4).map((row) => row[note])).toEqual(['plain', 'comma, quote " and\nline', "'=1+1"]);
+  });
+
+  test('a project exported and imported into an empty server is the same, to the byte', async () => {
+    const demo = await startServer(dataFolder('demo'));
+    const { body } = await request<{ shelf: { project: { id: string } }[] }>(`${demo.url}/api/projects`);
+    const path = `projects/${body.shelf[0]!.project.id}/project.json`;
+    const text = await (await fetch(`${demo.url}/api/${path}`)).text();
+    await demo.stop();
+
+    expect((await request(`${api}/import`, 'POST', text)).status).toBe(201);
+    expect(await (await fetch(`${api}/${path}`)).text()).toBe(text);
+
+    const again = await request<ProblemBody>(`${api}/import`, 'POST', text);
+    expect(again.status).toBe(409);
+    expect(again.body.detail).toContain('Nothing was changed');
+  }, 60_000);
+
+  test.each([
+    [
+      'a broken line',
+      (text: string) => text.replace('"units": "mm",', '"units": mm",'),
+      /^Line 6: .*not readable JSON/,
+    ],
+    [
+      'a bad value',
+      (text: string) => text.replace('"tries": 3', '"tries": 0'),
+      /^Line 13, project\.limits\.tries: At least 1 try\./,
+    ],
+    ['a missing field', (text: string) => text.replace('"name": "Test job",', ''), /^Line 4, project\.name/],
+    [
+      'another format',
+      (text: string) => text.replace('cordel-project', 'other'),
+      /^Line 2, format: This is not a Cordel project file\./,
+    ],
+    [
+      'a reference to nothing',
+      (text: string) => text.replace(/"siteId": "[^"]+"/, `"siteId": "${randomUUID()}"`),
+      /^Line \d+, closures\.0\.siteId: The file has no site/,
+    ],
+    ['nothing at all', () => '', /^Line 1: .*value expected/],
+  ])('a file with %s is refused with line and field, and nothing is changed', async (_, spoil, expected) => {
+    const { project, definition } = await newProject();
+    const text = await (await fetch(`${project}/project.json`)).text();
+    await request(project, 'DELETE');
+    const { status, body } = await request<ProblemBody>(`${api}/import`, 'POST', spoil(text));
+    expect(status).toBe(400);
+    expect(body.detail).toMatch(expected);
+    expect((await request(`${api}/projects/${definition.project.id}`)).status).toBe(404);
+  });
+});
+
+describe('the door', () => {
+  test('serves the app at every page address, and nothing from outside its own files', async () => {
+    for (const path of ['/', '/p/some/c/where']) {
+      const { status, body, headers } = await request<string>(server.url + path);
+      expect(status).toBe(200);
+      expect(body).toContain('<div id="root">');
+      expect(headers.get('Content-Security-Policy')).toContain("default-src 'self'");
+    }
+    for (const path of [
+      '/../package.json',
+      '/%2e%2e/package.json',
+      '/..%2fserver%2fpackage.json',
+      '/.built-from',
+      '/nothing.js',
+    ]) {
+      const { status, text } = await rawGet(path);
+      expect([status, text.includes('"name"')]).toEqual([404, false]);
+    }
+  });
+
+  test('answers unknown API addresses, bodies that are too large and foreign host names with problems', async () => {
+    expect((await request(`${api}/nothing`)).status).toBe(404);
+    expect((await request(`${api}/projects`, 'POST', `"${'x'.repeat(5_000_000)}"`)).status).toBe(413);
+    expect((await request(`${api}/projects`, 'POST', '{"half":')).status).toBe(400);
+    expect((await rawGet('/api/projects', { Host: 'evil.example' })).status).toBe(421);
+    expect((await request(`${api}/projects/not-an-id`)).status).toBe(400);
+  });
+
+  test('a second process on the same folder is kept out and says why', async () => {
+    await expect(startServer(server.folder)).rejects.toThrow(/Another Cordel already works on/);
+  });
+
+  test('a port that is in use is told', async () => {
+    const port = new URL(server.url).port;
+    await expect(startServer(dataFolder('empty'), { PORT: port })).rejects.toThrow(`Port ${port} is in use`);
+  }, 30_000);
+});
+
+/** Without the client's tidying of paths and headers. */
+function rawGet(
+  path: string,
+  headers: Record<string, string> = {},
+): Promise<{ status: number; text: string }> {
+  const { hostname, port } = new URL(server.url);
+  return new Promise((done, fail) => {
+    rawRequest({ hostname, port, path, headers }, (response) => {
+      let text = '';
+      response.on('data', (part: Buffer) => (text += part.toString()));
+      response.on('end', () => done({ status: response.statusCode!, text }));
+    })
+      .on('error', fail)
+      .end();
+  });
+}
+
+/** Sends a whole request and drops the connection without waiting for the answer. */
+function sendAndHangUp(url: string, body: unknown): Promise<void> {
+  const text = JSON.stringify(body);
+  return new Promise((done) => {
+    const sent = rawRequest(url, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(text) },
+    });
+    sent.on('error', () => {});
+    sent.on('close', () => done());
+    sent.end(text, () => sent.destroy());
+  });
+}

@@ -1,0 +1,47 @@
+import type { Fact } from '@cordel/core';
+import { makeAttempt, makeProject } from './makeProject';
+import { dataFolder, removeFolders, request, startServer } from './process';
+
+afterAll(removeFolders);
+
+test('kill -9 in the middle of writing loses no acknowledged attempt and doubles none', async () => {
+  const folder = dataFolder('empty');
+  const { definition, closureId, splices } = makeProject(72);
+  const acknowledged = new Set<string>();
+  const sent = new Set<string>();
+
+  for (let round = 0; round < 3; round += 1) {
+    const server = await startServer(folder);
+    const project = `${server.url}/api/projects/${definition.project.id}`;
+    if (round === 0) await request(`${server.url}/api/projects`, 'POST', definition);
+    const killAfter = acknowledged.size + 60;
+    let dead: Promise<void> | null = null;
+
+    const client = async (first: number) => {
+      for (let index = first; !dead; index = (index + 8) % splices.length) {
+        const fact = makeAttempt(closureId, splices[index]!, 0.03);
+        sent.add(fact.id);
+        try {
+          const { status } = await request(`${project}/facts`, 'POST', { facts: [fact] });
+          if (status === 200) acknowledged.add(fact.id);
+        } catch {
+          return; // The server is gone; this attempt was not acknowledged.
+        }
+        if (acknowledged.size >= killAfter) dead ??= server.kill();
+      }
+    };
+    await Promise.all(Array.from({ length: 8 }, (_, index) => client(index)));
+    await dead;
+  }
+
+  const server = await startServer(folder);
+  const { body } = await request<{ facts: Fact[] }>(
+    `${server.url}/api/projects/${definition.project.id}/closures/${closureId}/facts`,
+  );
+  await server.stop();
+  const stored = body.facts.map((fact) => fact.id);
+  expect(new Set(stored).size).toBe(stored.length);
+  expect(acknowledged.size).toBeGreaterThanOrEqual(180);
+  expect([...acknowledged].filter((id) => !stored.includes(id))).toEqual([]);
+  expect(stored.filter((id) => !sent.has(id))).toEqual([]);
+}, 120_000);

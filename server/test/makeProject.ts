@@ -1,0 +1,56 @@
+import {
+  limitsPresets,
+  planClosure,
+  straightProject,
+  type Attempt,
+  type PlacedSplice,
+  type ProjectDefinition,
+} from '@cordel/core';
+import { randomUUID } from 'node:crypto';
+
+/** A straight project of `tubes` × 12 fibers for tests and benchmarks, with its splices along the cord. */
+export function makeProject(
+  tubes = 2,
+  name = 'Test job',
+): { definition: ProjectDefinition; closureId: string; splices: PlacedSplice[] } {
+  const cable = { tubes, fibersPerTube: 12, schemeId: 'tia-598-d' };
+  const definition = straightProject(
+    {
+      name,
+      units: 'mm',
+      limits: limitsPresets[0]!.limits,
+      from: 'Hub',
+      to: 'Cabinet',
+      closure: { name: 'Joint', kind: 'dome', chainage: 100, trays: Math.ceil(tubes / 2), slotsPerTray: 24 },
+      left: { ...cable, label: 'A' },
+      right: { ...cable, label: 'B' },
+    },
+    randomUUID,
+  );
+  const closure = definition.closures[0]!;
+  const plan = planClosure(closure, new Map(definition.cables.map((one) => [one.id, one])));
+  return { definition, closureId: closure.id, splices: plan.trays.flatMap((tray) => tray.splices) };
+}
+
+/** A first try read off by hand. */
+export function makeAttempt(
+  closureId: string,
+  splice: PlacedSplice,
+  loss: number,
+  more: Partial<Attempt> = {},
+): Attempt {
+  return {
+    id: randomUUID(),
+    closureId,
+    spliceId: splice.id,
+    madeAt: new Date().toISOString(),
+    by: null,
+    kind: 'attempt',
+    source: 'hand',
+    simulated: true,
+    readings: [{ loss, cleaveLeft: null, cleaveRight: null }],
+    proofTestFailed: false,
+    note: '',
+    ...more,
+  };
+}

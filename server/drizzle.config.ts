@@ -2,6 +2,6 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: './server/src/schema.ts',
-  out: './server/migrations',
+  schema: './src/schema.ts',
+  out: './migrations',
 });

@@ -1,6 +1,6 @@
 import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
-export const sizes = {
+const sizes = {
   phone: { width: 390, height: 844, isMobile: true, hasTouch: true },
   wide: { width: 1280, height: 800 },
 } as const;

@@ -41,7 +41,7 @@ export function Action({
   return (
     <Pressable
       role="button"
-      aria-label={spoken ?? (detail ? `${label}, ${detail}` : label)}
+      aria-label={spoken}
       aria-pressed={pressed}
       disabled={disabled}
       onPress={onPress}

@@ -49,7 +49,7 @@ export function CordRow({ above, below, knot, knotSize = 20, knotAt, children, s
 }
 
 /** The bare cord, for the space between and behind things. */
-export function CordStretch({ kind }: { kind: Stretch }) {
+function CordStretch({ kind }: { kind: Stretch }) {
   const { palette } = useCordelTheme();
   if (kind === 'none') return null;
   return (

@@ -5,7 +5,7 @@ import { glass, space, stroke } from './tokens';
 import { Type } from './Type';
 
 /** A capsule in the glass's color, with a tracer stripe where the scheme has one and an outline that keeps white, black and slate visible. */
-export function GlassCapsule({ color, size = 'fiber' }: { color: ColorMark; size?: 'fiber' | 'tube' }) {
+function GlassCapsule({ color, size = 'fiber' }: { color: ColorMark; size?: 'fiber' | 'tube' }) {
   const { palette, textScale } = useCordelTheme();
   const height = (size === 'fiber' ? 20 : 16) * Math.min(textScale, 1.5);
   return (

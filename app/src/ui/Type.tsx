@@ -43,7 +43,13 @@ export function Type({ look = 'body', tone = 'ink', style, ...props }: TypeProps
   );
 }
 
+/** Words for a screen reader that the picture beside them says to the eye. */
+export function SpokenOnly({ text }: { text: string }) {
+  return <Text style={styles.spoken}>{text}</Text>;
+}
+
 const styles = StyleSheet.create({
+  spoken: { position: 'absolute', width: 1, height: 1, overflow: 'hidden', opacity: 0 },
   // Without both, the slab's digits stand at different heights and widths and dance as they change.
   figures: { fontVariant: ['lining-nums', 'tabular-nums'] },
 });

@@ -165,13 +165,19 @@ function Headline({ atHand: { ledger } }: { atHand: ClosureAtHand }) {
     <View style={styles.headline}>
       <View style={styles.figure}>
         <Type look="huge">{rollUp.settled}</Type>
-        <Type tone="soft"> of {rollUp.count} settled</Type>
+        <Type tone="soft" style={styles.words}>
+          {' '}
+          of {rollUp.count} settled
+        </Type>
       </View>
       <View style={styles.figure}>
         <Type look="huge" tone={rollUp.meanOver ? 'accent' : 'ink'}>
           {rollUp.mean === null ? '–' : formatMean(rollUp.mean)}
         </Type>
-        <Type tone="soft"> dB mean, limit {formatLoss(rollUp.allowance.limit)}</Type>
+        <Type tone="soft" style={styles.words}>
+          {' '}
+          dB mean, limit {formatLoss(rollUp.allowance.limit)}
+        </Type>
       </View>
     </View>
   );

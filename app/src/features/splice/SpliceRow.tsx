@@ -2,12 +2,12 @@ import { fiberName, lossLimit, markWords, type Cable, type Limits, type SpliceSt
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { CordRow, type Stretch } from '../../ui/Cord';
-import { FiberToken, fiberLabel, spokenFiber } from '../../ui/FiberToken';
+import { FiberToken, spokenFiber } from '../../ui/FiberToken';
 import { Knot } from '../../ui/Knot';
 import { LossBar } from '../../ui/LossStrip';
 import { useCordelTheme } from '../../ui/theme';
 import { space, touch } from '../../ui/tokens';
-import { Type } from '../../ui/Type';
+import { SpokenOnly, Type } from '../../ui/Type';
 import { lossWords } from './words';
 
 interface SpliceRowProps {
@@ -40,7 +40,6 @@ export const SpliceRow = memo(function SpliceRow({
   return (
     <Pressable
       role="link"
-      aria-label={`${fiberLabel(name)} ${loss} ${word}, slot ${splice.slot}, ${spokenFiber(name)}`}
       aria-current={here ? 'true' : undefined}
       onPress={() => onPress(splice.id)}
       style={here ? { backgroundColor: palette.sheet } : null}
@@ -67,6 +66,7 @@ export const SpliceRow = memo(function SpliceRow({
             <Type look="small" tone={alarm ? 'accent' : here ? 'ink' : 'soft'}>
               {word}
             </Type>
+            <SpokenOnly text={`, slot ${splice.slot}, ${spokenFiber(name)}`} />
           </View>
         </View>
       </CordRow>

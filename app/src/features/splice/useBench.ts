@@ -16,7 +16,7 @@ export interface Details {
   readonly proofTestFailed: boolean;
 }
 
-export const noDetails: Details = { cleaveLeft: null, cleaveRight: null, note: '', proofTestFailed: false };
+const noDetails: Details = { cleaveLeft: null, cleaveRight: null, note: '', proofTestFailed: false };
 
 interface LastEntry {
   readonly text: string;

@@ -1,0 +1,14 @@
+import { benchLedger } from './ledger';
+import { benchServer } from './server';
+import { benchStart } from './start';
+import { benchTap } from './tap';
+
+/** npm run bench: prints figures beside their targets. Nothing fails here; times depend on the machine. */
+async function main() {
+  benchLedger();
+  await benchServer();
+  await benchTap();
+  await benchStart();
+}
+
+void main();

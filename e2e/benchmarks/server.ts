@@ -1,0 +1,76 @@
+import type { Fact } from '@cordel/core';
+import { Agent, request as httpRequest } from 'node:http';
+import { makeAttempt, makeProject } from '../../server/test/makeProject';
+import { dataFolder, removeFolders, request, startServer } from '../../server/test/process';
+import { at, report } from './figures';
+
+const clients = 16;
+const perClient = 150;
+
+/** 16 clients posting attempts at once, each stored durably before it is answered; beside as many requests that store nothing. */
+export async function benchServer(): Promise<void> {
+  const { definition, closureId, splices } = makeProject(200);
+  const server = await startServer(dataFolder('empty'));
+  await request(`${server.url}/api/projects`, 'POST', definition);
+  const project = `${server.url}/api/projects/${definition.project.id}`;
+  const agent = new Agent({ keepAlive: true, maxSockets: clients });
+
+  const post = (url: string, method: string, body?: string) =>
+    new Promise<number>((done, fail) => {
+      const began = performance.now();
+      const sent = httpRequest(
+        url,
+        {
+          method,
+          agent,
+          headers: body
+            ? { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(body) }
+            : {},
+        },
+        (response) => {
+          response.resume();
+          response.on('end', () =>
+            response.statusCode === 200
+              ? done(performance.now() - began)
+              : fail(new Error(`Status ${response.statusCode}`)),
+          );
+        },
+      );
+      sent.on('error', fail);
+      sent.end(body);
+    });
+  const storm = async (work: (index: number) => Promise<number>) => {
+    const waits: number[] = [];
+    const began = performance.now();
+    await Promise.all(
+      Array.from({ length: clients }, async (_, client) => {
+        for (let index = 0; index < perClient; index += 1) waits.push(await work(client * perClient + index));
+      }),
+    );
+    return { rate: (1000 * waits.length) / (performance.now() - began), waits };
+  };
+
+  const idle = await storm(() => post(`${server.url}/api/health`, 'GET'));
+  const sent = new Set<string>();
+  const stored = await storm((index) => {
+    const fact = makeAttempt(closureId, splices[index % splices.length]!, 0.03);
+    sent.add(fact.id);
+    return post(`${project}/facts`, 'POST', JSON.stringify({ facts: [fact] }));
+  });
+  const { body } = await request<{ facts: Fact[] }>(`${project}/closures/${closureId}/facts`);
+  const kept = new Set(body.facts.map((fact) => fact.id));
+  const lost = [...sent].filter((id) => !kept.has(id)).length;
+  agent.destroy();
+  await server.stop();
+  removeFolders();
+  report(
+    `Attempts stored durably, ${clients} clients (${sent.size}; empty requests: ${idle.rate.toFixed(0)} a second)`,
+    `${stored.rate.toFixed(0)} a second, ${(idle.rate / stored.rate).toFixed(1)} × fewer`,
+    'at least 300 a second',
+  );
+  report(
+    'of them lost, doubled; wait for an answer',
+    `${lost}, ${body.facts.length - kept.size}; 95 % ${at(0.95, stored.waits).toFixed(0)} ms`,
+    '0, 0',
+  );
+}

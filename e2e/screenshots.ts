@@ -1,0 +1,45 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { dataFolder, removeFolders, startServer } from '../server/test/process';
+import { openBrowser, openPage, press, see, type Light, type Size } from './support/browser';
+import { firstProject } from './support/shelf';
+
+/** One picture of each main view, from the demo. The folder to write to is the first argument. */
+async function main(folder: string): Promise<void> {
+  mkdirSync(folder, { recursive: true });
+  const server = await startServer(dataFolder('demo'));
+  const demo = await firstProject(server);
+  const views: [name: string, path: string, shows: string, size?: Size, light?: Light, then?: string][] = [
+    ['shelf', server.url, '52 of 96 splices'],
+    ['line', demo.line, '52 of 96'],
+    ['closure', demo.closure, '52 of 96 settled'],
+    ['tray', `${demo.closure}/t/2`, 'Redo slot 19'],
+    ['bench', demo.bench(3, 6), 'Tray mean', 'phone', 'day', '0.03 dB'],
+    ['bench-redo-night', demo.bench(2, 19), 'Redo. Try 2 of 3', 'phone', 'night'],
+    ['bench-owner', demo.bench(2, 22), 'Owner allows it'],
+    ['limits', `${demo.line}/limits`, 'Save and judge again'],
+    ['losses', `${demo.line}/losses`, 'dB mean'],
+    ['new-project', `${server.url}/new`, 'Cable B'],
+    ['bench-wide', demo.bench(3, 7), 'Tray mean', 'wide'],
+    ['closure-wide-night', demo.closure, '52 of 96 settled', 'wide', 'night'],
+  ];
+  const browser = await openBrowser();
+  for (const [name, path, shows, size = 'phone', light = 'day', then] of views) {
+    const { page } = await openPage(browser, { size, light });
+    await page.goto(path, { waitUntil: 'networkidle0' });
+    await see(page, shows);
+    if (then) {
+      await press(page, then);
+      await see(page, 'holds:');
+      await page.waitForNetworkIdle();
+    }
+    await page.evaluate(() => document.fonts.ready);
+    await page.screenshot({ path: join(folder, `${name}.png`) as `${string}.png` });
+    await page.browserContext().close();
+  }
+  await browser.close();
+  await server.stop();
+  removeFolders();
+}
+
+void main(process.argv[2]!);

@@ -22,15 +22,22 @@ export interface SpliceHistory {
   readonly answer: OwnerAnswer | null;
 }
 
+const none: readonly never[] = [];
+const nothing: SpliceHistory = { attempts: none, withdrawn: none, last: null, answer: null };
+
 /** Reads the facts of one splice, given in the order of `compareFacts`. */
 export function spliceHistory(facts: readonly Fact[]): SpliceHistory {
+  if (facts.length === 0) return nothing;
   const attempts: StandingAttempt[] = [];
   const withdrawn: StandingAttempt[] = [];
   for (const fact of facts) {
     if (fact.kind !== 'attempt') continue;
-    const corrections = facts.filter(
-      (other): other is Correction => other.kind === 'correction' && other.attemptId === fact.id,
-    );
+    const corrections =
+      facts.length === 1
+        ? none
+        : facts.filter(
+            (other): other is Correction => other.kind === 'correction' && other.attemptId === fact.id,
+          );
     const result = corrections.length > 0 ? corrections.at(-1)!.result : fact;
     const { readings, proofTestFailed, note } = result ?? fact;
     (result ? attempts : withdrawn).push({ fact, corrections, readings, proofTestFailed, note });

@@ -3,6 +3,7 @@ import type { ClosurePlan } from '../plan/closurePlan';
 import type { PlacedSplice } from '../plan/trayLayout';
 import { compareFacts, type Fact } from './fact';
 import { spliceHistory, type SpliceHistory } from './history';
+import type { Reading } from './reading';
 import { rollUp, sumTallies, tally, type RollUp, type Tally } from './rollUp';
 import { judgeSplice, type Verdict } from './verdict';
 
@@ -41,32 +42,42 @@ export interface ClosureLedger {
 
 /** Builds the ledger from all facts of a closure, in any order; a fact that is given twice counts once. */
 export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Limits): ClosureLedger {
-  const bySplice = new Map<string, Fact[]>();
+  // By place in the plan rather than by splice: one look-up a fact, and no table of thousands of lists.
+  const byPlace = plan.trays.map((tray) => new Array<Fact[] | undefined>(tray.splices.length));
+  const strays = new Map<string, Fact[]>();
   for (const fact of facts) {
-    const known = bySplice.get(fact.spliceId);
+    const place = plan.placeOf.get(fact.spliceId);
+    const known = place ? byPlace[place.trayIndex]![place.index] : strays.get(fact.spliceId);
     if (known) known.push(fact);
-    else bySplice.set(fact.spliceId, [fact]);
+    else if (place) byPlace[place.trayIndex]![place.index] = [fact];
+    else strays.set(fact.spliceId, [fact]);
   }
 
-  const trays = plan.trays.map(({ tray, slots, splices }) =>
+  const trays = plan.trays.map(({ tray, slots, splices }, trayIndex) =>
     trayState(
       tray,
       slots,
-      splices.map((splice) => spliceState(splice, inOrder(bySplice.get(splice.id) ?? none), limits)),
+      splices.map((splice, index) =>
+        spliceState(splice, inOrder(byPlace[trayIndex]![index] ?? none), limits),
+      ),
       limits,
     ),
   );
   const unplanned = new Map<string, readonly Fact[]>();
-  for (const [id, own] of bySplice) if (!plan.placeOf.has(id)) unplanned.set(id, inOrder(own));
+  for (const [id, own] of strays) unplanned.set(id, inOrder(own));
 
-  const sortedLosses = sortedLossesOf(trays.flatMap((tray) => tray.splices));
+  const total = sumTallies(trays.map((tray) => tray.tally));
+  const sortedLosses = sortedLossesOf(
+    total.read,
+    trays.map((tray) => tray.splices),
+  );
   return {
     plan,
     limits,
     trays,
     sortedLosses,
     unplanned,
-    rollUp: rollUp(sumTallies(trays.map((tray) => tray.tally)), sortedLosses, limits.closureMean),
+    rollUp: rollUp(total, sortedLosses, limits.closureMean),
   };
 }
 
@@ -131,50 +142,67 @@ function spliceState(splice: PlacedSplice, facts: readonly Fact[], limits: Limit
     facts,
     history,
     verdict: judgeSplice(history, splice.kind, limits),
-    losses: (history.last?.readings ?? []).map((reading) => reading.loss).filter((loss) => loss !== null),
+    losses: history.last ? lossesOf(history.last.readings) : noLosses,
   };
 }
 
+const noLosses: readonly number[] = [];
+
+function lossesOf(readings: readonly Reading[]): readonly number[] {
+  const losses: number[] = [];
+  for (const { loss } of readings) if (loss !== null) losses.push(loss);
+  return losses;
+}
+
 function trayState(tray: number, slots: number, splices: readonly SpliceState[], limits: Limits): TrayState {
-  const total = tally(
-    splices.map((state) => ({
-      id: state.splice.id,
-      fibers: state.splice.left.length,
-      mark: state.verdict.mark,
-      losses: state.losses,
-    })),
-  );
+  const total = tally(splices);
   return {
     tray,
     slots,
     splices,
     tally: total,
-    rollUp: rollUp(total, sortedLossesOf(splices), limits.trayMean),
+    rollUp: rollUp(total, sortedLossesOf(total.read, [splices]), limits.trayMean),
   };
 }
 
-function sortedLossesOf(splices: readonly SpliceState[]): Float64Array {
-  return Float64Array.from(splices.flatMap((state) => state.losses)).sort();
+/** The `count` losses of these splices, upward. Sized beforehand and filled in place: this runs over thousands. */
+function sortedLossesOf(count: number, trays: readonly (readonly SpliceState[])[]): Float64Array {
+  const losses = new Float64Array(count);
+  let at = 0;
+  for (const splices of trays)
+    for (const state of splices) for (const loss of state.losses) losses[at++] = loss;
+  return losses.sort();
 }
 
-/** A sorted copy without `removed` and with `added`. */
+/** A sorted copy without `removed`, which are in it, and with `added`. */
 function exchange(sorted: Float64Array, removed: readonly number[], added: readonly number[]): Float64Array {
-  const gone = [...removed].sort((a, b) => a - b);
-  const fresh = [...added].sort((a, b) => a - b);
-  const next = new Float64Array(sorted.length - gone.length + fresh.length);
-  let from = 0;
-  let to = 0;
-  let goneAt = 0;
-  let freshAt = 0;
-  while (to < next.length || from < sorted.length) {
-    if (from < sorted.length && goneAt < gone.length && sorted[from] === gone[goneAt]) {
-      from += 1;
-      goneAt += 1;
-    } else if (freshAt < fresh.length && (from >= sorted.length || fresh[freshAt]! <= sorted[from]!)) {
-      next[to++] = fresh[freshAt++]!;
-    } else {
-      next[to++] = sorted[from++]!;
-    }
+  let next = sorted;
+  for (const loss of removed) {
+    const at = firstNotBelow(next, loss);
+    const shorter = new Float64Array(next.length - 1);
+    shorter.set(next.subarray(0, at));
+    shorter.set(next.subarray(at + 1), at);
+    next = shorter;
+  }
+  for (const loss of added) {
+    const at = firstNotBelow(next, loss);
+    const longer = new Float64Array(next.length + 1);
+    longer.set(next.subarray(0, at));
+    longer[at] = loss;
+    longer.set(next.subarray(at), at + 1);
+    next = longer;
   }
   return next;
+}
+
+/** Index of the first value that is not below `value`, by halving. */
+function firstNotBelow(sorted: Float64Array, value: number): number {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sorted[middle]! < value) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }

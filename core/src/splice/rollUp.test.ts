@@ -1,9 +1,14 @@
 import fc from 'fast-check';
 import { runningAllowance } from './allowance';
 import { rollUp, sumTallies, tally, type TallyInput } from './rollUp';
+import type { Mark } from './verdict';
 
-const held = (losses: readonly number[]): TallyInput[] =>
-  losses.map((loss, index) => ({ id: String(index), fibers: 1, mark: 'holds', losses: [loss] }));
+const judged = (id: string, mark: Mark, ...losses: number[]): TallyInput => ({
+  splice: { id, left: [id] },
+  verdict: { mark },
+  losses,
+});
+const held = (losses: readonly number[]) => losses.map((loss, index) => judged(String(index), 'holds', loss));
 const over = (inputs: readonly TallyInput[], limit = 0.05) =>
   rollUp(tally(inputs), Float64Array.from(inputs.flatMap((one) => one.losses)).sort(), limit);
 
@@ -16,11 +21,11 @@ test('means agree with NIST StRD to their certified digits', () => {
 
 test('counts marks, and takes what is in the tray into the mean', () => {
   const inputs: TallyInput[] = [
-    { id: 'a', fibers: 1, mark: 'holds', losses: [0.02] },
-    { id: 'b', fibers: 1, mark: 'redo', losses: [0.2] },
-    { id: 'c', fibers: 1, mark: 'allowed', losses: [0.12] },
-    { id: 'd', fibers: 1, mark: 'open', losses: [] },
-    { id: 'e', fibers: 1, mark: 'owner', losses: [0.14] },
+    judged('a', 'holds', 0.02),
+    judged('b', 'redo', 0.2),
+    judged('c', 'allowed', 0.12),
+    judged('d', 'open'),
+    judged('e', 'owner', 0.14),
   ];
   const result = over(inputs);
   expect(result).toMatchObject({
@@ -38,7 +43,7 @@ test('counts marks, and takes what is in the tray into the mean', () => {
 });
 
 test('nothing spliced: no mean, and all may average the limit', () => {
-  const result = over([{ id: 'a', fibers: 1, mark: 'open', losses: [] }]);
+  const result = over([judged('a', 'open')]);
   expect(result).toMatchObject({ mean: null, median: null, p95: null, worst: null, meanOver: false });
   expect(result.allowance.mayAverage).toBeCloseTo(0.05, 12);
 });

@@ -31,10 +31,10 @@ export interface RollUp {
   readonly allowance: Allowance;
 }
 
+/** What a tally needs of a judged splice. */
 export interface TallyInput {
-  readonly id: string;
-  readonly fibers: number;
-  readonly mark: Mark;
+  readonly splice: { readonly id: string; readonly left: readonly unknown[] };
+  readonly verdict: { readonly mark: Mark };
   /** Losses of the attempt that counts, dB; empty without one. */
   readonly losses: readonly number[];
 }
@@ -48,12 +48,12 @@ export function tally(splices: readonly TallyInput[]): Tally {
   let loss = 0;
   let settledLoss = 0;
   let worst: Tally['worst'] = null;
-  for (const splice of splices) {
-    marks[splice.mark] += 1;
-    fibers += splice.fibers;
-    const settled = splice.mark !== 'open' && splice.mark !== 'redo';
-    if (!settled) remaining += splice.fibers;
-    for (const reading of splice.losses) {
+  for (const { splice, verdict, losses } of splices) {
+    marks[verdict.mark] += 1;
+    fibers += splice.left.length;
+    const settled = verdict.mark !== 'open' && verdict.mark !== 'redo';
+    if (!settled) remaining += splice.left.length;
+    for (const reading of losses) {
       read += 1;
       loss += reading;
       if (settled) settledLoss += reading;
@@ -63,13 +63,15 @@ export function tally(splices: readonly TallyInput[]): Tally {
   return { marks, fibers, read, remaining, loss, settledLoss, worst };
 }
 
+const allMarks: readonly Mark[] = ['open', 'holds', 'redo', 'owner', 'allowed'];
+
 /** Adds up trays in the order given. */
 export function sumTallies(parts: readonly Tally[]): Tally {
   const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
   const sum = { fibers: 0, read: 0, remaining: 0, loss: 0, settledLoss: 0 };
   let worst: Tally['worst'] = null;
   for (const part of parts) {
-    for (const mark of Object.keys(marks) as Mark[]) marks[mark] += part.marks[mark];
+    for (const mark of allMarks) marks[mark] += part.marks[mark];
     sum.fibers += part.fibers;
     sum.read += part.read;
     sum.remaining += part.remaining;

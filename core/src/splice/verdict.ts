@@ -1,4 +1,5 @@
 import { exceeds, type Limits } from '../limits/limits';
+import type { OwnerAnswer } from './fact';
 import type { SpliceHistory, StandingAttempt } from './history';
 import { formatLoss } from './reading';
 
@@ -84,7 +85,8 @@ export function attemptReasons(
         fiber,
         message: `${fiber === null ? '' : `Fiber ${fiber}: `}${formatLoss(reading.loss)} dB is over ${formatLoss(limit)} dB.`,
       });
-    reasons.push(...cleaveReasons(reading, limits, fiber));
+    if (reading.cleaveLeft !== null || reading.cleaveRight !== null)
+      reasons.push(...cleaveReasons(reading, limits, fiber));
   });
   return reasons;
 }
@@ -96,25 +98,36 @@ export function attemptReasons(
 export function judgeSplice(history: SpliceHistory, kind: 'single' | 'ribbon', limits: Limits): Verdict {
   const tries = history.attempts.length;
   const triesLeft = Math.max(0, limits.tries - tries);
-  const of = (mark: Mark, reasons: readonly Reason[]): Verdict => ({ mark, reasons, tries, triesLeft });
-  if (!history.last) return of('open', []);
+  if (!history.last) return { mark: 'open', reasons: noReasons, tries, triesLeft };
 
   const reasons = attemptReasons(history.last, kind, limits);
-  if (reasons.length === 0) return of('holds', reasons);
-  if (history.last.proofTestFailed) return of('redo', reasons);
+  if (reasons.length === 0) return { mark: 'holds', reasons, tries, triesLeft };
+  if (history.last.proofTestFailed) return { mark: 'redo', reasons, tries, triesLeft };
 
-  const because = (code: Reason['code'], message: string) => [...reasons, { code, message, fiber: null }];
-  switch (history.answer?.answer) {
+  const ruling = ownerRuling(history.answer, triesLeft, limits);
+  if (ruling.reason) reasons.push({ ...ruling.reason, fiber: null });
+  return { mark: ruling.mark, reasons, tries, triesLeft };
+}
+
+const noReasons: readonly Reason[] = [];
+
+/** What becomes of an attempt that is over a limit, and why. */
+function ownerRuling(
+  answer: OwnerAnswer | null,
+  triesLeft: number,
+  limits: Limits,
+): { mark: Mark; reason?: Pick<Reason, 'code' | 'message'> } {
+  switch (answer?.answer) {
     case 'allow':
-      return of('allowed', because('owner-allowed', 'The owner allowed it.'));
+      return { mark: 'allowed', reason: { code: 'owner-allowed', message: 'The owner allowed it.' } };
     case 'redo':
-      return of('redo', because('owner-redo', 'The owner wants it done again.'));
+      return { mark: 'redo', reason: { code: 'owner-redo', message: 'The owner wants it done again.' } };
     case 'ask':
-      return of('owner', because('left-to-owner', 'Left to the owner.'));
+      return { mark: 'owner', reason: { code: 'left-to-owner', message: 'Left to the owner.' } };
     case undefined:
       return triesLeft > 0
-        ? of('redo', reasons)
-        : of('owner', because('tries-used', `All ${limits.tries} tries are used.`));
+        ? { mark: 'redo' }
+        : { mark: 'owner', reason: { code: 'tries-used', message: `All ${limits.tries} tries are used.` } };
   }
 }
 

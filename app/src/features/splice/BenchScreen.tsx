@@ -6,7 +6,6 @@ import {
   type SpliceState,
   type TrayState,
 } from '@cordel/core';
-import { router } from 'expo-router';
 import { useCallback, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
@@ -27,6 +26,7 @@ import { SpliceCard } from './SpliceCard';
 import { SpliceRow, stretchAfter } from './SpliceRow';
 import { TrayLedger } from './TrayLedger';
 import { useBench } from './useBench';
+import { useStanding } from './useStanding';
 import { useBenchKeys } from './useBenchKeys';
 import { progressWords } from './words';
 
@@ -38,7 +38,8 @@ interface BenchScreenProps {
 }
 
 /** The bench: one splice at a time, at the slot that the address names. */
-export function BenchScreen({ projectId, closureId, tray, slot }: BenchScreenProps) {
+export function BenchScreen({ projectId, closureId, ...address }: BenchScreenProps) {
+  const { tray, slot, go } = useStanding(address);
   const { atHand, error, retry } = useClosure(projectId, closureId);
   const up = { href: places.tray(projectId, closureId, tray), name: `tray ${tray}` };
   if (!atHand)
@@ -58,7 +59,7 @@ export function BenchScreen({ projectId, closureId, tray, slot }: BenchScreenPro
         />
       </Screen>
     );
-  return <BenchAt projectId={projectId} atHand={atHand} tray={trayState} here={here} />;
+  return <BenchAt projectId={projectId} atHand={atHand} tray={trayState} here={here} onGo={go} />;
 }
 
 function BenchAt({
@@ -66,11 +67,13 @@ function BenchAt({
   atHand,
   tray,
   here,
+  onGo,
 }: {
   projectId: string;
   atHand: ClosureAtHand;
   tray: TrayState;
   here: SpliceState;
+  onGo: (state: SpliceState) => void;
 }) {
   const { closure, definition, ledger } = atHand;
   const wide = useWide();
@@ -80,11 +83,14 @@ function BenchAt({
   const [newTryFor, setNewTryFor] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
 
-  const go = useCallback((state: SpliceState) => {
-    setRefusal(null);
-    setNewTryFor(null);
-    router.setParams({ tray: String(state.splice.tray), slot: String(state.splice.slot) });
-  }, []);
+  const go = useCallback(
+    (state: SpliceState) => {
+      setRefusal(null);
+      setNewTryFor(null);
+      onGo(state);
+    },
+    [onGo],
+  );
   const openSplice = useCallback(
     (spliceId: string) => {
       const place = ledger.plan.placeOf.get(spliceId)!;

@@ -27,17 +27,22 @@ const nothing: SpliceHistory = { attempts: none, withdrawn: none, last: null, an
 
 /** Reads the facts of one splice, given in the order of `compareFacts`. */
 export function spliceHistory(facts: readonly Fact[]): SpliceHistory {
-  if (facts.length === 0) return nothing;
+  const [first] = facts;
+  if (!first) return nothing;
+  // By far the most splices hold at their first try. Told apart here because lists that grow from nothing reserve room for many, and
+  // that room, thousands of times over, is what judging a large closure would spend its time on.
+  if (facts.length === 1 && first.kind === 'attempt') {
+    const { readings, proofTestFailed, note } = first;
+    const last = { fact: first, corrections: none, readings, proofTestFailed, note };
+    return { attempts: [last], withdrawn: none, last, answer: null };
+  }
   const attempts: StandingAttempt[] = [];
   const withdrawn: StandingAttempt[] = [];
   for (const fact of facts) {
     if (fact.kind !== 'attempt') continue;
-    const corrections =
-      facts.length === 1
-        ? none
-        : facts.filter(
-            (other): other is Correction => other.kind === 'correction' && other.attemptId === fact.id,
-          );
+    const corrections = facts.filter(
+      (other): other is Correction => other.kind === 'correction' && other.attemptId === fact.id,
+    );
     const result = corrections.length > 0 ? corrections.at(-1)!.result : fact;
     const { readings, proofTestFailed, note } = result ?? fact;
     (result ? attempts : withdrawn).push({ fact, corrections, readings, proofTestFailed, note });

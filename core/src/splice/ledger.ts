@@ -149,9 +149,8 @@ function spliceState(splice: PlacedSplice, facts: readonly Fact[], limits: Limit
 const noLosses: readonly number[] = [];
 
 function lossesOf(readings: readonly Reading[]): readonly number[] {
-  const losses: number[] = [];
-  for (const { loss } of readings) if (loss !== null) losses.push(loss);
-  return losses;
+  const only = readings.length === 1 ? readings[0]!.loss : null;
+  return only === null ? readings.map(({ loss }) => loss).filter((loss) => loss !== null) : [only];
 }
 
 function trayState(tray: number, slots: number, splices: readonly SpliceState[], limits: Limits): TrayState {

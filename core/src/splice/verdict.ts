@@ -77,7 +77,8 @@ export function attemptReasons(
       message: 'The proof test failed. Splice again whatever the loss reads.',
     });
   const limit = lossLimit(kind, limits);
-  attempt.readings.forEach((reading, index) => {
+  for (let index = 0; index < attempt.readings.length; index += 1) {
+    const reading = attempt.readings[index]!;
     const fiber = kind === 'ribbon' ? index + 1 : null;
     if (reading.loss !== null && exceeds(reading.loss, limit))
       reasons.push({
@@ -87,7 +88,7 @@ export function attemptReasons(
       });
     if (reading.cleaveLeft !== null || reading.cleaveRight !== null)
       reasons.push(...cleaveReasons(reading, limits, fiber));
-  });
+  }
   return reasons;
 }
 

@@ -30,7 +30,7 @@ afterEach(async () => {
 });
 
 const sent = () =>
-  page.waitForFunction(() => !/\d to send/.test(document.body.innerText), { polling: 'mutation' });
+  page.waitForFunction(() => !/\d to send/.test(document.body.innerText), { polling: 'raf' });
 
 test('from the shelf to the bench, and a tray recorded by tapping', async () => {
   await page.goto(server.url);

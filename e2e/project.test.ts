@@ -99,7 +99,7 @@ test('two people change the limits: the later one is told and sees the newer one
   await press(page, 'Show the newer ones');
   await page.waitForFunction(
     () => document.querySelector<HTMLInputElement>('input[aria-label^="Tries"]')?.value === '5',
-    { polling: 'mutation' },
+    { polling: 'raf' },
   );
   await page.close();
 }, 45_000);

@@ -62,7 +62,7 @@ export async function press(
           element.getClientRects().length > 0,
       );
     },
-    { polling: 'mutation', timeout: 10_000 },
+    { polling: 'raf', timeout: 10_000 },
     typeof name === 'string' ? name : name.source,
     typeof name === 'string',
     role ?? null,
@@ -78,7 +78,7 @@ export async function see(page: Page, text: string | RegExp): Promise<void> {
         const shown = document.body.innerText.replace(/\s+/g, ' ');
         return exact ? shown.includes(pattern) : new RegExp(pattern).test(shown);
       },
-      { polling: 'mutation', timeout: 10_000 },
+      { polling: 'raf', timeout: 10_000 },
       typeof text === 'string' ? text : text.source,
       typeof text === 'string',
     );

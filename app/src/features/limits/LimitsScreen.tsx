@@ -1,4 +1,4 @@
-import { limitsPresets, limitsSchema, type Limits, type Project } from '@cordel/core';
+import { formatLoss, limitsPresets, limitsSchema, type Limits, type Project } from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -65,7 +65,9 @@ export function LimitsScreen({ projectId }: { projectId: string }) {
 }
 
 const asText = (limits: Limits): FormInput =>
-  Object.fromEntries(fields.map(({ name }) => [name, String(limits[name])])) as FormInput;
+  Object.fromEntries(
+    fields.map(({ name, unit }) => [name, unit === 'dB' ? formatLoss(limits[name]) : String(limits[name])]),
+  ) as FormInput;
 
 function LimitsForm({ project }: { project: Project }) {
   const { palette } = useCordelTheme();

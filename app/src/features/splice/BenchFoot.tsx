@@ -104,7 +104,7 @@ export function BenchFoot({
           </View>
         </>
       )}
-      <LastEntry bench={bench} typed={typed} refusal={refusal} />
+      <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering} />
     </View>
   );
 }
@@ -156,7 +156,12 @@ function Decision({
 }
 
 /** The verdict on the last entry, at once, and the few seconds in which it can be taken back. */
-function LastEntry({ bench, typed, refusal }: Pick<BenchFootProps, 'bench' | 'typed' | 'refusal'>) {
+function LastEntry({
+  bench,
+  typed,
+  refusal,
+  entering,
+}: Pick<BenchFootProps, 'bench' | 'typed' | 'refusal' | 'entering'>) {
   const { last } = bench;
   const wide = useWide();
   return (
@@ -175,7 +180,7 @@ function LastEntry({ bench, typed, refusal }: Pick<BenchFootProps, 'bench' | 'ty
           </Type>
           {last.takeBack ? <Action bench label="Take back" onPress={bench.takeBack} /> : null}
         </>
-      ) : (
+      ) : !entering ? null : (
         <Type look="small" tone="soft">
           {wide
             ? 'Digits enter · Enter confirms · arrows move along the cord · ? lists the keys'

@@ -58,7 +58,10 @@ export function progressWords(rollUp: RollUp): string {
 export function allowanceWords({ remaining, mayAverage }: Allowance, { singleMax }: Limits): string {
   if (mayAverage === null) return 'nothing left to splice';
   if (mayAverage < 0) return 'the mean can no longer hold: redo the worst';
-  if (mayAverage >= singleMax) return `the ${remaining} to do keep the mean if they hold`;
+  if (mayAverage >= singleMax)
+    return remaining === 1
+      ? 'the last one keeps the mean if it holds'
+      : `the ${remaining} to do keep the mean if they hold`;
   const open = remaining === 1 ? 'the last one may read' : `the ${remaining} to do may average`;
   return `${open} ${formatMean(mayAverage)}`;
 }

@@ -23,7 +23,8 @@ export const HundredthsPad = memo(function HundredthsPad({
               key={index}
               face={`.0${first + index}`}
               hint={keyHints ? String(first + index) : null}
-              spoken={`0.0${first + index} dB`}
+              // With its hint in sight the name says the hint too, so that what is seen and what is spoken agree.
+              spoken={keyHints ? `${first + index} .0${first + index} dB` : `0.0${first + index} dB`}
               onPress={() => onReading((first + index) / 100)}
             />
           ))}

@@ -261,7 +261,7 @@ const styles = StyleSheet.create({
   list: { paddingBottom: space.large },
   head: { padding: space.large, paddingBottom: space.small, gap: space.medium },
   headline: { flexDirection: 'row', flexWrap: 'wrap', columnGap: space.wide },
-  figure: { flexDirection: 'row', alignItems: 'baseline', flexWrap: 'wrap' },
+  figure: { flexDirection: 'row', alignItems: 'baseline', flexWrap: 'wrap', flexShrink: 1, maxWidth: '100%' },
   card: { marginVertical: space.small, padding: space.medium, gap: space.small, minHeight: touch.bench },
   cardHead: {
     flexDirection: 'row',

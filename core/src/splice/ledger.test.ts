@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { attempt, closure, factAfter, id, limits, plan, spliceAt, timeOf } from '../../test/example';
 import { compareFacts, factSchema, type Fact } from './fact';
 import { addFact, allFacts, buildLedger, findSplice, rejudge } from './ledger';
-import { needsSplicing, nextSplice } from './workOrder';
+import { needsSplicing, nextOnTray, nextSplice } from './workOrder';
 
 /** Attempts, corrections and answers at a few splices, some of them not in the plan. */
 const someFacts: fc.Arbitrary<Fact[]> = fc
@@ -130,6 +130,9 @@ describe('the next splice', () => {
     expect(nextSplice(buildLedger(plan, all.slice(0, 5), limits), null)!.splice.slot).toBe(6);
     const redo = nextSplice(buildLedger(plan, all, limits), null)!;
     expect([redo.splice.slot, needsSplicing(redo)]).toEqual([4, true]);
+    const [first, second] = buildLedger(plan, all, limits).trays;
+    expect(nextOnTray(first!)!.splice.slot).toBe(4);
+    expect(nextOnTray(second!)).toBeNull();
   });
 
   test('goes on along the cord and comes round to what was skipped', () => {

@@ -1,4 +1,4 @@
-import type { ClosureLedger, SpliceState } from './ledger';
+import type { ClosureLedger, SpliceState, TrayState } from './ledger';
 
 /** Still to be made: never spliced, or to be done again. */
 export function needsSplicing(state: SpliceState): boolean {
@@ -17,12 +17,20 @@ export function alongTheCord(ledger: ClosureLedger): SpliceState[] {
  */
 export function nextSplice(ledger: ClosureLedger, afterId: string | null): SpliceState | null {
   const cord = alongTheCord(ledger);
-  if (afterId === null)
-    return cord.find((state) => state.verdict.mark === 'open') ?? cord.find(needsSplicing) ?? null;
+  if (afterId === null) return firstToMake(cord);
   const at = cord.findIndex((state) => state.splice.id === afterId);
   for (let step = 1; step < cord.length; step += 1) {
     const state = cord[(at + step) % cord.length]!;
     if (state.splice.id !== afterId && needsSplicing(state)) return state;
   }
   return null;
+}
+
+/** The next splice to make on one tray: the first never spliced, else the first to be done again. null when the tray is settled. */
+export function nextOnTray(tray: TrayState): SpliceState | null {
+  return firstToMake(tray.splices);
+}
+
+function firstToMake(splices: readonly SpliceState[]): SpliceState | null {
+  return splices.find((state) => state.verdict.mark === 'open') ?? splices.find(needsSplicing) ?? null;
 }

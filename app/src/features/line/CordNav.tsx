@@ -1,4 +1,4 @@
-import { formatChainage, type ClosureLedger, type ProjectDefinition } from '@cordel/core';
+import { formatChainage, nextOnTray, type ClosureLedger, type ProjectDefinition } from '@cordel/core';
 import { router, type Href } from 'expo-router';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { CordRow, type Stretch } from '../../ui/Cord';
@@ -6,7 +6,6 @@ import { Knot } from '../../ui/Knot';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { nextOnTray } from '../splice/TrayScreen';
 import { progressWords } from '../splice/words';
 import { places, projectTabs, type ProjectTab } from './places';
 

@@ -1,4 +1,4 @@
-import { needsSplicing, siteOf, type TrayState } from '@cordel/core';
+import { nextOnTray, siteOf, type TrayState } from '@cordel/core';
 import { router } from 'expo-router';
 import { useCallback } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -88,13 +88,6 @@ function TrayAt({ projectId, atHand, tray }: { projectId: string; atHand: Closur
         <TrayLedger atHand={atHand} tray={tray} onOpen={openSplice} />
       </Screen>
     </Panes>
-  );
-}
-
-/** Open splices first, then those to be done again. */
-export function nextOnTray(tray: TrayState) {
-  return (
-    tray.splices.find((state) => state.verdict.mark === 'open') ?? tray.splices.find(needsSplicing) ?? null
   );
 }
 

@@ -65,7 +65,8 @@ export function lossSheet(
     const own = facts.filter((fact) => fact.closureId === closure.id);
     const ledger = buildLedger(planClosure(closure, cables), own, limits);
     for (const tray of ledger.trays)
-      for (const { splice, history, verdict } of tray.splices)
+      for (const { splice, facts: spliceFacts, verdict } of tray.splices) {
+        const { last } = spliceHistory(spliceFacts);
         splice.left.forEach((left, index) =>
           rows.push([
             ...placeCells(site, splice.tray, splice.slot),
@@ -73,9 +74,10 @@ export function lossSheet(
             ...endCells(splice.right[index]!, cables),
             splice.circuit ?? '',
             markWords[verdict.mark],
-            ...attemptCells(history.last, verdict.tries, index, lossLimit(splice.kind, limits)),
+            ...attemptCells(last, verdict.tries, index, lossLimit(splice.kind, limits)),
           ]),
         );
+      }
     for (const [id, spliceFacts] of ledger.unplanned)
       rows.push(...unplannedRows(id, spliceFacts, site, cables, limits));
   }

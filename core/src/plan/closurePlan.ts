@@ -10,15 +10,22 @@ export interface PlannedTray {
   readonly slots: number;
   /** In slot order. */
   readonly splices: readonly PlacedSplice[];
+  /** Position along the cord of its first splice: how many lie on the trays before it. */
+  readonly first: number;
+  /** Fibers on each side of all its splices. */
+  readonly fibers: number;
 }
 
 /** What a closure's order means: every splice with its tray and slot. Derived, never stored. */
 export interface ClosurePlan {
   readonly closureId: string;
   readonly trays: readonly PlannedTray[];
-  /** Where a splice is: index into `trays` and into that tray's `splices`. */
-  readonly placeOf: ReadonlyMap<string, { readonly trayIndex: number; readonly index: number }>;
-  readonly spliceCount: number;
+  /** All that have a slot, tray by tray, slot by slot. */
+  readonly splices: readonly PlacedSplice[];
+  /** Where a splice stands in `splices`, by its id. */
+  readonly positionOf: ReadonlyMap<string, number>;
+  /** Fibers on each side of all of them. */
+  readonly fibers: number;
   readonly unplaced: readonly PlannedSplice[];
   readonly findings: readonly Finding[];
 }
@@ -31,17 +38,27 @@ export function planClosure(closure: Closure, cables: ReadonlyMap<string, Cable>
     return `${end.cableId}.${unitOf(cables.get(end.cableId)!.construction, end.fiber).unit}`;
   });
 
-  const trays = closure.trays.map((tray, index) => ({
-    tray: index + 1,
-    slots: tray.singleSlots,
-    splices: [] as PlacedSplice[],
-  }));
-  const placeOf = new Map<string, { trayIndex: number; index: number }>();
-  for (const splice of placed) {
-    const row = trays[splice.tray - 1]!.splices;
-    placeOf.set(splice.id, { trayIndex: splice.tray - 1, index: row.length });
-    row.push(splice);
+  const positionOf = new Map<string, number>();
+  const fibersOn = closure.trays.map(() => 0);
+  const rows = closure.trays.map((): PlacedSplice[] => []);
+  for (const [position, splice] of placed.entries()) {
+    positionOf.set(splice.id, position);
+    rows[splice.tray - 1]!.push(splice);
+    fibersOn[splice.tray - 1]! += splice.left.length;
   }
+  const fibers = fibersOn.reduce((sum, count) => sum + count, 0);
+  let first = 0;
+  const trays = rows.map((row, index) => {
+    const tray = {
+      tray: index + 1,
+      slots: closure.trays[index]!.singleSlots,
+      splices: row,
+      first,
+      fibers: fibersOn[index]!,
+    };
+    first += row.length;
+    return tray;
+  });
 
   if (unplaced.length > 0)
     findings.push({
@@ -50,7 +67,7 @@ export function planClosure(closure: Closure, cables: ReadonlyMap<string, Cable>
       where: 'trays',
       message: `${unplaced.length} of ${splices.length} splices have no slot. Add a tray, or use trays with more slots.`,
     });
-  return { closureId: closure.id, trays, placeOf, spliceCount: placed.length, unplaced, findings };
+  return { closureId: closure.id, trays, splices: placed, positionOf, fibers, unplaced, findings };
 }
 
 /** Tubes or ribbons of the left side on a tray, in order, each once: what a technician looks for when opening the tray. */

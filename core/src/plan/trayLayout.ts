@@ -44,7 +44,9 @@ export function layOutTrays(
         unplaced.push(splice);
       } else {
         used += 1;
-        placed.push({ ...splice, tray: tray + 1, slot: used });
+        // Written out, not spread: objects made alike in one piece are what judging thousands of them reads twice as fast.
+        const { id, kind, left, right, circuit } = splice;
+        placed.push({ id, kind, left, right, circuit, tray: tray + 1, slot: used });
       }
     }
     start = end;

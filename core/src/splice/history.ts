@@ -22,20 +22,8 @@ export interface SpliceHistory {
   readonly answer: OwnerAnswer | null;
 }
 
-const none: readonly never[] = [];
-const nothing: SpliceHistory = { attempts: none, withdrawn: none, last: null, answer: null };
-
 /** Reads the facts of one splice, given in the order of `compareFacts`. */
 export function spliceHistory(facts: readonly Fact[]): SpliceHistory {
-  const [first] = facts;
-  if (!first) return nothing;
-  // By far the most splices hold at their first try. Told apart here because lists that grow from nothing reserve room for many, and
-  // that room, thousands of times over, is what judging a large closure would spend its time on.
-  if (facts.length === 1 && first.kind === 'attempt') {
-    const { readings, proofTestFailed, note } = first;
-    const last = { fact: first, corrections: none, readings, proofTestFailed, note };
-    return { attempts: [last], withdrawn: none, last, answer: null };
-  }
   const attempts: StandingAttempt[] = [];
   const withdrawn: StandingAttempt[] = [];
   for (const fact of facts) {

@@ -1,25 +1,28 @@
 import type { Limits } from '../limits/limits';
-import type { ClosurePlan } from '../plan/closurePlan';
+import type { ClosurePlan, PlannedTray } from '../plan/closurePlan';
 import type { PlacedSplice } from '../plan/trayLayout';
 import { compareFacts, type Fact } from './fact';
-import { spliceHistory, type SpliceHistory } from './history';
+import { spliceHistory } from './history';
 import type { Reading } from './reading';
 import { rollUp, sumTallies, tally, type RollUp, type Tally } from './rollUp';
-import { judgeSplice, type Verdict } from './verdict';
+import { judgeAttempt, judgeSplice, type Verdict } from './verdict';
 
-/** A planned splice with everything that happened to it and what that means. */
+/**
+ * A planned splice with everything that happened to it and what that means. Kept lean, since a closure has thousands: what only one
+ * splice at a time is asked for, its history, is read from the facts with `spliceHistory`.
+ */
 export interface SpliceState {
   readonly splice: PlacedSplice;
+  /** In the order of `compareFacts`. */
   readonly facts: readonly Fact[];
-  readonly history: SpliceHistory;
   readonly verdict: Verdict;
-  /** Losses of the attempt that counts, one per fiber, dB; empty without one. */
-  readonly losses: readonly number[];
+  /** Of the attempt that is in the tray, one per fiber; empty without one. */
+  readonly readings: readonly Reading[];
 }
 
 export interface TrayState {
   readonly tray: number;
-  readonly slots: number;
+  readonly planned: PlannedTray;
   readonly splices: readonly SpliceState[];
   readonly tally: Tally;
   readonly rollUp: RollUp;
@@ -42,35 +45,21 @@ export interface ClosureLedger {
 
 /** Builds the ledger from all facts of a closure, in any order; a fact that is given twice counts once. */
 export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Limits): ClosureLedger {
-  // By place in the plan rather than by splice: one look-up a fact, and no table of thousands of lists.
-  const byPlace = plan.trays.map((tray) => new Array<Fact[] | undefined>(tray.splices.length));
-  const strays = new Map<string, Fact[]>();
-  for (const fact of facts) {
-    const place = plan.placeOf.get(fact.spliceId);
-    const known = place ? byPlace[place.trayIndex]![place.index] : strays.get(fact.spliceId);
-    if (known) known.push(fact);
-    else if (place) byPlace[place.trayIndex]![place.index] = [fact];
-    else strays.set(fact.spliceId, [fact]);
-  }
-
-  const trays = plan.trays.map(({ tray, slots, splices }, trayIndex) =>
-    trayState(
-      tray,
-      slots,
-      splices.map((splice, index) =>
-        spliceState(splice, inOrder(byPlace[trayIndex]![index] ?? none), limits),
-      ),
-      limits,
-    ),
-  );
+  const { planned, strays } = sortByPlace(plan, facts);
+  // Every tray's losses are sorted in its own stretch of one array, and then the whole.
+  const losses = new Float64Array(plan.fibers);
+  let read = 0;
+  const trays = plan.trays.map((tray) => {
+    const states = judgeTray(tray, planned, limits);
+    const state = trayState(tray, states, limits, losses.subarray(read));
+    read += state.tally.read;
+    return state;
+  });
   const unplanned = new Map<string, readonly Fact[]>();
   for (const [id, own] of strays) unplanned.set(id, inOrder(own));
 
   const total = sumTallies(trays.map((tray) => tray.tally));
-  const sortedLosses = sortedLossesOf(
-    total.read,
-    trays.map((tray) => tray.splices),
-  );
+  const sortedLosses = losses.slice(0, read).sort();
   return {
     plan,
     limits,
@@ -83,8 +72,8 @@ export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Li
 
 /** The ledger after one more fact of its closure. A fact that is already in it changes nothing. */
 export function addFact(ledger: ClosureLedger, fact: Fact): ClosureLedger {
-  const place = ledger.plan.placeOf.get(fact.spliceId);
-  if (!place) {
+  const found = locate(ledger, fact.spliceId);
+  if (!found) {
     const own = ledger.unplanned.get(fact.spliceId) ?? none;
     if (own.some((known) => known.id === fact.id)) return ledger;
     return {
@@ -93,13 +82,15 @@ export function addFact(ledger: ClosureLedger, fact: Fact): ClosureLedger {
     };
   }
 
-  const tray = ledger.trays[place.trayIndex]!;
-  const before = tray.splices[place.index]!;
+  const { tray, index } = found;
+  const before = tray.splices[index]!;
   if (before.facts.some((known) => known.id === fact.id)) return ledger;
   const after = spliceState(before.splice, inOrder([...before.facts, fact]), ledger.limits);
-  const nextTray = trayState(tray.tray, tray.slots, tray.splices.with(place.index, after), ledger.limits);
-  const trays = ledger.trays.with(place.trayIndex, nextTray);
-  const sortedLosses = exchange(ledger.sortedLosses, before.losses, after.losses);
+  const states = tray.splices.with(index, after);
+  const room = new Float64Array(tray.planned.fibers);
+  const nextTray = trayState(tray.planned, states, ledger.limits, room);
+  const trays = ledger.trays.with(tray.planned.tray - 1, nextTray);
+  const sortedLosses = exchange(ledger.sortedLosses, before.readings, after.readings);
   return {
     ...ledger,
     trays,
@@ -121,11 +112,52 @@ export function* allFacts(ledger: ClosureLedger): Generator<Fact> {
 
 /** The planned splice of this id, or null. */
 export function findSplice(ledger: ClosureLedger, id: string): SpliceState | null {
-  const place = ledger.plan.placeOf.get(id);
-  return place ? ledger.trays[place.trayIndex]!.splices[place.index]! : null;
+  const found = locate(ledger, id);
+  return found ? found.tray.splices[found.index]! : null;
+}
+
+function locate(ledger: ClosureLedger, id: string): { tray: TrayState; index: number } | null {
+  const position = ledger.plan.positionOf.get(id);
+  if (position === undefined) return null;
+  const tray = ledger.trays[ledger.plan.splices[position]!.tray - 1]!;
+  return { tray, index: position - tray.planned.first };
 }
 
 const none: readonly Fact[] = [];
+
+/**
+ * The facts of every planned splice, by its position along the cord, and those of other splices by splice. By position rather than
+ * by splice: one look-up a fact, and no table of thousands of lists.
+ */
+function sortByPlace(
+  plan: ClosurePlan,
+  facts: Iterable<Fact>,
+): { planned: (readonly Fact[])[]; strays: Map<string, Fact[]> } {
+  const planned = plan.splices.map(() => none);
+  const strays = new Map<string, Fact[]>();
+  for (const fact of facts) {
+    const position = plan.positionOf.get(fact.spliceId);
+    if (position !== undefined) {
+      const known = planned[position]!;
+      planned[position] = known === none ? [fact] : [...known, fact];
+    } else {
+      const known = strays.get(fact.spliceId);
+      if (known) known.push(fact);
+      else strays.set(fact.spliceId, [fact]);
+    }
+  }
+  return { planned, strays };
+}
+
+function judgeTray(
+  tray: PlannedTray,
+  facts: readonly (readonly Fact[])[],
+  limits: Limits,
+): readonly SpliceState[] {
+  return tray.splices.map((splice, index) =>
+    spliceState(splice, inOrder(facts[tray.first + index]!), limits),
+  );
+}
 
 /** Sorted, each id once. */
 function inOrder(facts: readonly Fact[]): readonly Fact[] {
@@ -136,54 +168,63 @@ function inOrder(facts: readonly Fact[]): readonly Fact[] {
 }
 
 function spliceState(splice: PlacedSplice, facts: readonly Fact[], limits: Limits): SpliceState {
+  const first = facts[0];
+  // By far the most splices were tried once and that is all. They are judged as they stand, without writing out a history.
+  if (first?.kind === 'attempt' && facts.length === 1)
+    return {
+      splice,
+      facts,
+      verdict: judgeAttempt(first, 1, null, splice.kind, limits),
+      readings: first.readings,
+    };
   const history = spliceHistory(facts);
   return {
     splice,
     facts,
-    history,
     verdict: judgeSplice(history, splice.kind, limits),
-    losses: history.last ? lossesOf(history.last.readings) : noLosses,
+    readings: history.last?.readings ?? noReadings,
   };
 }
 
-const noLosses: readonly number[] = [];
+const noReadings: readonly Reading[] = [];
 
-function lossesOf(readings: readonly Reading[]): readonly number[] {
-  const only = readings.length === 1 ? readings[0]!.loss : null;
-  return only === null ? readings.map(({ loss }) => loss).filter((loss) => loss !== null) : [only];
-}
-
-function trayState(tray: number, slots: number, splices: readonly SpliceState[], limits: Limits): TrayState {
-  const total = tally(splices);
+/** @param room holds at least as many numbers as the tray has fibers; its losses are written to the start of it, upward */
+function trayState(
+  planned: PlannedTray,
+  splices: readonly SpliceState[],
+  limits: Limits,
+  room: Float64Array,
+): TrayState {
+  let read = 0;
+  for (const { readings } of splices) for (const { loss } of readings) if (loss !== null) room[read++] = loss;
+  const total = tally(splices, planned.fibers);
+  const sortedLosses = room.subarray(0, read).sort();
   return {
-    tray,
-    slots,
+    tray: planned.tray,
+    planned,
     splices,
     tally: total,
-    rollUp: rollUp(total, sortedLossesOf(total.read, [splices]), limits.trayMean),
+    rollUp: rollUp(total, sortedLosses, limits.trayMean),
   };
 }
 
-/** The `count` losses of these splices, upward. Sized beforehand and filled in place: this runs over thousands. */
-function sortedLossesOf(count: number, trays: readonly (readonly SpliceState[])[]): Float64Array {
-  const losses = new Float64Array(count);
-  let at = 0;
-  for (const splices of trays)
-    for (const state of splices) for (const loss of state.losses) losses[at++] = loss;
-  return losses.sort();
-}
-
-/** A sorted copy without `removed`, which are in it, and with `added`. */
-function exchange(sorted: Float64Array, removed: readonly number[], added: readonly number[]): Float64Array {
+/** A sorted copy without the losses of `removed`, which are in it, and with those of `added`. */
+function exchange(
+  sorted: Float64Array,
+  removed: readonly Reading[],
+  added: readonly Reading[],
+): Float64Array {
   let next = sorted;
-  for (const loss of removed) {
+  for (const { loss } of removed) {
+    if (loss === null) continue;
     const at = firstNotBelow(next, loss);
     const shorter = new Float64Array(next.length - 1);
     shorter.set(next.subarray(0, at));
     shorter.set(next.subarray(at + 1), at);
     next = shorter;
   }
-  for (const loss of added) {
+  for (const { loss } of added) {
+    if (loss === null) continue;
     const at = firstNotBelow(next, loss);
     const longer = new Float64Array(next.length + 1);
     longer.set(next.subarray(0, at));

@@ -48,7 +48,17 @@ function firstMessage(result: z.ZodSafeParseResult<number>): string | null {
 /** As readings are shown everywhere: at least two decimals, a third where it was given. "0.03", "0.145". */
 export function formatLoss(loss: number): string {
   const thousandths = Math.round(loss * 1000);
-  return thousandths % 10 === 0 ? loss.toFixed(2) : (thousandths / 1000).toFixed(3);
+  return (written[thousandths] ??= (thousandths / 1000).toFixed(thousandths % 10 === 0 ? 2 : 3));
+}
+
+/** What was written before, by thousandths: the same few readings are written thousands of times. */
+const written: Record<number, string> = {};
+
+/** The highest loss among these fibers, dB; null when none was read. */
+export function highestLoss(readings: readonly Reading[]): number | null {
+  let highest: number | null = null;
+  for (const { loss } of readings) if (loss !== null && (highest === null || loss > highest)) highest = loss;
+  return highest;
 }
 
 /** Means and quantiles are computed, not read: three decimals, so that 0.034 can be told from a limit of 0.03. */

@@ -6,11 +6,15 @@ import type { Mark } from './verdict';
 const judged = (id: string, mark: Mark, ...losses: number[]): TallyInput => ({
   splice: { id, left: [id] },
   verdict: { mark },
-  losses,
+  readings: losses.map((loss) => ({ loss })),
 });
 const held = (losses: readonly number[]) => losses.map((loss, index) => judged(String(index), 'holds', loss));
 const over = (inputs: readonly TallyInput[], limit = 0.05) =>
-  rollUp(tally(inputs), Float64Array.from(inputs.flatMap((one) => one.losses)).sort(), limit);
+  rollUp(
+    tally(inputs, inputs.length),
+    Float64Array.from(inputs.flatMap((one) => one.readings.map((reading) => reading.loss!))).sort(),
+    limit,
+  );
 
 // NIST StRD, univariate summary statistics: NumAcc1 (certified mean 10000002) and NumAcc2 (certified mean 1.2).
 test('means agree with NIST StRD to their certified digits', () => {

@@ -35,29 +35,31 @@ export interface RollUp {
 export interface TallyInput {
   readonly splice: { readonly id: string; readonly left: readonly unknown[] };
   readonly verdict: { readonly mark: Mark };
-  /** Losses of the attempt that counts, dB; empty without one. */
-  readonly losses: readonly number[];
+  /** Of the attempt that is in the tray; empty without one. */
+  readonly readings: readonly { readonly loss: number | null }[];
 }
 
-/** Adds up splices in the order given. */
-export function tally(splices: readonly TallyInput[]): Tally {
+/**
+ * Adds up splices in the order given.
+ * @param fibers how many fibers they have on each side, all together; known from the plan
+ */
+export function tally(splices: readonly TallyInput[], fibers: number): Tally {
   const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
-  let fibers = 0;
   let read = 0;
   let remaining = 0;
   let loss = 0;
   let settledLoss = 0;
   let worst: Tally['worst'] = null;
-  for (const { splice, verdict, losses } of splices) {
+  for (const { splice, verdict, readings } of splices) {
     marks[verdict.mark] += 1;
-    fibers += splice.left.length;
     const settled = verdict.mark !== 'open' && verdict.mark !== 'redo';
     if (!settled) remaining += splice.left.length;
-    for (const reading of losses) {
+    for (const reading of readings) {
+      if (reading.loss === null) continue;
       read += 1;
-      loss += reading;
-      if (settled) settledLoss += reading;
-      if (!worst || reading > worst.loss) worst = { loss: reading, spliceId: splice.id };
+      loss += reading.loss;
+      if (settled) settledLoss += reading.loss;
+      if (!worst || reading.loss > worst.loss) worst = { loss: reading.loss, spliceId: splice.id };
     }
   }
   return { marks, fibers, read, remaining, loss, settledLoss, worst };

@@ -33,7 +33,11 @@ export interface Verdict {
   readonly mark: Mark;
   readonly reasons: readonly Reason[];
   readonly tries: number;
-  readonly triesLeft: number;
+}
+
+/** Tries that are left before a splice over its limit becomes the owner's call. */
+export function triesLeft(verdict: Pick<Verdict, 'tries'>, limits: Limits): number {
+  return Math.max(0, limits.tries - verdict.tries);
 }
 
 /** The largest loss that one fiber of such a splice may have, dB. */
@@ -68,10 +72,11 @@ export function attemptReasons(
   attempt: Pick<StandingAttempt, 'readings' | 'proofTestFailed'>,
   kind: 'single' | 'ribbon',
   limits: Limits,
-): Reason[] {
-  const reasons: Reason[] = [];
+): readonly Reason[] {
+  // The list is made only when there is something to put on it: nearly every splice has nothing against it.
+  let reasons: Reason[] | null = null;
   if (attempt.proofTestFailed)
-    reasons.push({
+    (reasons ??= []).push({
       code: 'proof-test',
       fiber: null,
       message: 'The proof test failed. Splice again whatever the loss reads.',
@@ -81,15 +86,15 @@ export function attemptReasons(
     const reading = attempt.readings[index]!;
     const fiber = kind === 'ribbon' ? index + 1 : null;
     if (reading.loss !== null && exceeds(reading.loss, limit))
-      reasons.push({
+      (reasons ??= []).push({
         code: 'loss',
         fiber,
         message: `${fiber === null ? '' : `Fiber ${fiber}: `}${formatLoss(reading.loss)} dB is over ${formatLoss(limit)} dB.`,
       });
     if (reading.cleaveLeft !== null || reading.cleaveRight !== null)
-      reasons.push(...cleaveReasons(reading, limits, fiber));
+      (reasons ??= []).push(...cleaveReasons(reading, limits, fiber));
   }
-  return reasons;
+  return reasons ?? noReasons;
 }
 
 /**
@@ -97,25 +102,41 @@ export function attemptReasons(
  * the tries are used up or the crew leaves it to the owner, and then the owner's call.
  */
 export function judgeSplice(history: SpliceHistory, kind: 'single' | 'ribbon', limits: Limits): Verdict {
-  const tries = history.attempts.length;
-  const triesLeft = Math.max(0, limits.tries - tries);
-  if (!history.last) return { mark: 'open', reasons: noReasons, tries, triesLeft };
+  return judgeAttempt(history.last, history.attempts.length, history.answer, kind, limits);
+}
 
-  const reasons = attemptReasons(history.last, kind, limits);
-  if (reasons.length === 0) return { mark: 'holds', reasons, tries, triesLeft };
-  if (history.last.proofTestFailed) return { mark: 'redo', reasons, tries, triesLeft };
+/**
+ * The same by its parts, for a splice whose history need not be written out.
+ * @param last the attempt that is in the tray, or null
+ * @param tries attempts that happened
+ * @param answer the latest answer about that attempt, or null
+ */
+export function judgeAttempt(
+  last: Pick<StandingAttempt, 'readings' | 'proofTestFailed'> | null,
+  tries: number,
+  answer: OwnerAnswer | null,
+  kind: 'single' | 'ribbon',
+  limits: Limits,
+): Verdict {
+  if (!last) return untouched;
+  const reasons = attemptReasons(last, kind, limits);
+  if (reasons.length === 0) return tries === 1 ? heldAtOnce : { mark: 'holds', reasons, tries };
+  if (last.proofTestFailed) return { mark: 'redo', reasons, tries };
 
-  const ruling = ownerRuling(history.answer, triesLeft, limits);
-  if (ruling.reason) reasons.push({ ...ruling.reason, fiber: null });
-  return { mark: ruling.mark, reasons, tries, triesLeft };
+  const ruling = ownerRuling(answer, tries < limits.tries, limits);
+  const all = ruling.reason ? [...reasons, { ...ruling.reason, fiber: null }] : reasons;
+  return { mark: ruling.mark, reasons: all, tries };
 }
 
 const noReasons: readonly Reason[] = [];
+/** The two verdicts that nearly every splice has, shared. */
+const untouched: Verdict = { mark: 'open', reasons: noReasons, tries: 0 };
+const heldAtOnce: Verdict = { mark: 'holds', reasons: noReasons, tries: 1 };
 
 /** What becomes of an attempt that is over a limit, and why. */
 function ownerRuling(
   answer: OwnerAnswer | null,
-  triesLeft: number,
+  moreTries: boolean,
   limits: Limits,
 ): { mark: Mark; reason?: Pick<Reason, 'code' | 'message'> } {
   switch (answer?.answer) {
@@ -126,7 +147,7 @@ function ownerRuling(
     case 'ask':
       return { mark: 'owner', reason: { code: 'left-to-owner', message: 'Left to the owner.' } };
     case undefined:
-      return triesLeft > 0
+      return moreTries
         ? { mark: 'redo' }
         : { mark: 'owner', reason: { code: 'tries-used', message: `All ${limits.tries} tries are used.` } };
   }

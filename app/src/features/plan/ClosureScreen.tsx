@@ -3,6 +3,8 @@ import {
   formatChainage,
   formatLoss,
   formatMean,
+  fiberUnits,
+  highestLoss,
   nextSplice,
   siteOf,
   unitsOnTray,
@@ -11,7 +13,6 @@ import {
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
-import { fiberUnits } from '@cordel/core';
 import { documents } from '../../data/projects';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { Action } from '../../ui/Action';
@@ -207,7 +208,7 @@ function TrayCard({ atHand, tray, first, last, current, onPress }: TrayCardProps
           : 'holds';
   const below = last ? 'none' : mark === 'open' || mark === 'redo' ? 'open' : 'done';
   const words = [progressWords(rollUp), waitingWords(rollUp)].filter(Boolean).join(' · ');
-  const losses = tray.splices.map((state) => (state.losses.length ? Math.max(...state.losses) : null));
+  const losses = tray.splices.map((state) => highestLoss(state.readings));
   return (
     <CordRow
       above={first ? 'none' : current || mark !== 'open' ? 'done' : 'open'}

@@ -2,6 +2,7 @@ import {
   formatLoss,
   formatMean,
   lossRefusal,
+  spliceHistory,
   type Limits,
   type SpliceState,
   type TrayState,
@@ -97,7 +98,7 @@ export function BenchFoot({
             />
             {state.verdict.mark === 'redo' &&
             state.verdict.tries > 0 &&
-            !state.history.last?.proofTestFailed ? (
+            !spliceHistory(state.facts).last?.proofTestFailed ? (
               <Action bench label="Leave to owner" onPress={() => bench.answer('ask')} style={styles.flex} />
             ) : null}
             <Action bench label="Skip" onPress={bench.skip} style={styles.flex} />

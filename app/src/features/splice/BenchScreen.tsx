@@ -1,5 +1,6 @@
 import {
   alongTheCord,
+  findSplice,
   lossRefusal,
   needsSplicing,
   siteOf,
@@ -49,7 +50,7 @@ export function BenchScreen({ projectId, closureId, ...address }: BenchScreenPro
       </Screen>
     );
   const trayState = atHand.ledger.trays[tray - 1];
-  const here = trayState?.splices[slot - 1];
+  const here = trayState?.splices.find((state) => state.splice.slot === slot);
   if (!trayState || !here)
     return (
       <Screen title="Bench" up={{ href: places.closure(projectId, closureId), name: 'the closure' }}>
@@ -93,8 +94,8 @@ function BenchAt({
   );
   const openSplice = useCallback(
     (spliceId: string) => {
-      const place = ledger.plan.placeOf.get(spliceId)!;
-      go(ledger.trays[place.trayIndex]!.splices[place.index]!);
+      const state = findSplice(ledger, spliceId);
+      if (state) go(state);
     },
     [ledger, go],
   );

@@ -1,4 +1,12 @@
-import { formatLoss, formatMean, markWords, type ClosureLedger, type Mark, type RollUp } from '@cordel/core';
+import {
+  findSplice,
+  formatLoss,
+  formatMean,
+  markWords,
+  type ClosureLedger,
+  type Mark,
+  type RollUp,
+} from '@cordel/core';
 import { StyleSheet, View } from 'react-native';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';
@@ -59,8 +67,7 @@ function countWords({ marks }: RollUp): string {
 
 function worstWords(rollUp: RollUp, ledger: ClosureLedger): string {
   if (!rollUp.worst) return '–';
-  const place = ledger.plan.placeOf.get(rollUp.worst.spliceId)!;
-  const { tray, slot } = ledger.plan.trays[place.trayIndex]!.splices[place.index]!;
+  const { tray, slot } = findSplice(ledger, rollUp.worst.spliceId)!.splice;
   return `${formatLoss(rollUp.worst.loss)} dB, tray ${tray} slot ${slot}`;
 }
 

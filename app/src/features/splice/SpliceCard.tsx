@@ -27,7 +27,7 @@ interface SpliceCardProps {
 /** The splice at hand: which two fibers meet, and what stands against it so far. */
 export function SpliceCard({ state, cables, limits, details, onHistory }: SpliceCardProps) {
   const { palette } = useCordelTheme();
-  const { splice, verdict, history } = state;
+  const { splice, facts, verdict } = state;
   const ends = { left: splice.left[0]!, right: splice.right[0]! };
   const cable = { left: cables.get(ends.left.cableId)!, right: cables.get(ends.right.cableId)! };
   const name = {
@@ -48,7 +48,7 @@ export function SpliceCard({ state, cables, limits, details, onHistory }: Splice
       {redo ? (
         <View style={[styles.redo, { backgroundColor: palette.accent }]}>
           <Type look="heading" tone="onAccent">
-            Redo. {nextTry(state)}
+            Redo. {nextTry(state, limits)}
           </Type>
           {verdict.reasons.map((reason) => (
             <Type key={reason.code + reason.fiber} look="small" tone="onAccent">
@@ -97,10 +97,10 @@ export function SpliceCard({ state, cables, limits, details, onHistory }: Splice
             .filter(Boolean)
             .join(' · ')}
         </Type>
-        {history.last || history.withdrawn.length > 0 ? (
+        {facts.length > 0 ? (
           <Pressable role="button" onPress={onHistory} style={styles.history}>
             <Type look="smallStrong" style={styles.link}>
-              {history.last
+              {verdict.tries > 0
                 ? `${markWords[verdict.mark]}${lossWords(state) ? ` ${lossWords(state)} dB` : ''} · ${verdict.tries} ${verdict.tries === 1 ? 'try' : 'tries'}`
                 : 'Taken back'}
             </Type>

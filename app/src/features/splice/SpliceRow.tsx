@@ -1,4 +1,12 @@
-import { fiberName, lossLimit, markWords, type Cable, type Limits, type SpliceState } from '@cordel/core';
+import {
+  fiberName,
+  highestLoss,
+  lossLimit,
+  markWords,
+  type Cable,
+  type Limits,
+  type SpliceState,
+} from '@cordel/core';
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { CordRow, type Stretch } from '../../ui/Cord';
@@ -52,10 +60,7 @@ export const SpliceRow = memo(function SpliceRow({
           {textScale > 1.2 ? (
             <View style={styles.spring} />
           ) : (
-            <LossBar
-              loss={state.losses.length ? Math.max(...state.losses) : null}
-              limit={lossLimit(splice.kind, limits)}
-            />
+            <LossBar loss={highestLoss(state.readings)} limit={lossLimit(splice.kind, limits)} />
           )}
           <View style={styles.result}>
             {loss ? (

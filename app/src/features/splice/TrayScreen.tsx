@@ -1,4 +1,4 @@
-import { nextOnTray, siteOf, type TrayState } from '@cordel/core';
+import { findSplice, nextOnTray, siteOf, type TrayState } from '@cordel/core';
 import { router } from 'expo-router';
 import { useCallback } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -48,10 +48,10 @@ function TrayAt({ projectId, atHand, tray }: { projectId: string; atHand: Closur
   const send = useSendWords();
   const openSplice = useCallback(
     (spliceId: string) => {
-      const splice = ledger.plan.placeOf.get(spliceId)!;
-      router.navigate(places.bench(projectId, closure.id, splice.trayIndex + 1, splice.index + 1));
+      const { splice } = findSplice(ledger, spliceId)!;
+      router.navigate(places.bench(projectId, closure.id, splice.tray, splice.slot));
     },
-    [ledger.plan, projectId, closure.id],
+    [ledger, projectId, closure.id],
   );
   const next = nextOnTray(tray);
   return (

@@ -1,4 +1,11 @@
-import { findSplice, nextSplice, type Mark, type OwnerAnswer, type SpliceState } from '@cordel/core';
+import {
+  findSplice,
+  nextSplice,
+  spliceHistory,
+  type Mark,
+  type OwnerAnswer,
+  type SpliceState,
+} from '@cordel/core';
 import { useCallback, useEffect, useState } from 'react';
 import { useRecordFact } from '../../data/facts';
 import { ledgerOf, type ClosureAtHand } from '../../data/ledger';
@@ -92,7 +99,7 @@ export function useBench(
   };
 
   const answer = (given: OwnerAnswer['answer']) => {
-    const attempt = here.history.last;
+    const attempt = spliceHistory(here.facts).last;
     if (!attempt) return;
     const after = ledgerOf(
       definition,

@@ -1,8 +1,10 @@
 import {
   formatLoss,
   formatMean,
+  highestLoss,
   lossLimit,
   markWords,
+  triesLeft,
   type Allowance,
   type Limits,
   type RollUp,
@@ -11,7 +13,7 @@ import {
 
 /** What stands beside a knot: "0.04", or nothing where there is no reading. */
 export function lossWords(state: SpliceState): string {
-  const worst = state.losses.length > 0 ? Math.max(...state.losses) : null;
+  const worst = highestLoss(state.readings);
   return worst === null ? '' : formatLoss(worst);
 }
 
@@ -36,9 +38,9 @@ export function verdictLine(state: SpliceState, limits: Limits): string {
 }
 
 /** Which try comes next: "Try 2 of 3". Beyond the allowed number it only counts. */
-export function nextTry(state: SpliceState): string {
-  const { tries, triesLeft } = state.verdict;
-  return triesLeft > 0 ? `Try ${tries + 1} of ${tries + triesLeft}` : `Try ${tries + 1}`;
+export function nextTry({ verdict }: SpliceState, limits: Limits): string {
+  const next = `Try ${verdict.tries + 1}`;
+  return triesLeft(verdict, limits) > 0 ? `${next} of ${limits.tries}` : next;
 }
 
 /** "52 of 96" with what waits: "1 redo", "1 owner’s call". */

@@ -14,7 +14,7 @@ beforeAll(async () => {
   browser = await openBrowser();
   server = await startServer(dataFolder('demo'));
   demo = await firstProject(server);
-}, 60_000);
+}, 120_000);
 afterAll(async () => {
   await browser.close();
   await server.stop();
@@ -83,7 +83,7 @@ function pageFor(
   beforeAll(async () => {
     ({ page } = await openPage(browser, options));
     await prepare?.(page);
-  }, 30_000);
+  }, 60_000);
   afterAll(() => page.browserContext().close());
   return () => page;
 }

@@ -13,7 +13,7 @@ let demo: Awaited<ReturnType<typeof firstProject>>;
 
 beforeAll(async () => {
   browser = await openBrowser();
-}, 60_000);
+}, 120_000);
 afterAll(async () => {
   await browser.close();
   removeFolders();
@@ -22,7 +22,7 @@ beforeEach(async () => {
   server = await startServer(dataFolder('demo'));
   demo = await firstProject(server);
   ({ page, troubles } = await openPage(browser));
-}, 60_000);
+}, 120_000);
 afterEach(async () => {
   await page.browserContext().close();
   await server.stop();
@@ -53,7 +53,7 @@ test('from the shelf to the bench, and a tray recorded by tapping', async () => 
   await see(page, '71 of 96 settled');
   await press(page, /^Tray 3 24 of 24/);
   await see(page, 'nothing left to splice');
-}, 90_000);
+}, 120_000);
 
 test('over the limit asks for a redo, counts tries, and becomes the owner’s call', async () => {
   await page.goto(demo.bench(3, 6));
@@ -73,7 +73,7 @@ test('over the limit asks for a redo, counts tries, and becomes the owner’s ca
   await see(page, 'Slot 6 is allowed.');
   await press(page, 'Next to splice');
   await see(page, 'Tray 3 · slot 7');
-}, 60_000);
+}, 120_000);
 
 test('an absurd reading is refused at the pad with its reason', async () => {
   await page.goto(demo.bench(3, 6));
@@ -84,7 +84,7 @@ test('an absurd reading is refused at the pad with its reason', async () => {
   await see(page, 'A reading over 10 dB is not a splice.');
   await press(page, 'Cancel');
   await see(page, 'Tray 3 · slot 6');
-}, 30_000);
+}, 120_000);
 
 test('cleave angles before the arc, a failed proof test, a note', async () => {
   await page.goto(demo.bench(3, 6));
@@ -101,7 +101,7 @@ test('cleave angles before the arc, a failed proof test, a note', async () => {
   await see(page, 'The proof test failed. Splice again whatever the loss reads.');
   await press(page, padKey(2));
   await see(page, 'Tray 3 · slot 7');
-}, 30_000);
+}, 120_000);
 
 test('an entry is taken back at once, and corrected later', async () => {
   await page.goto(demo.bench(3, 6));
@@ -129,7 +129,7 @@ test('an entry is taken back at once, and corrected later', async () => {
   await press(page, 'History, correct');
   await see(page, 'Corrected to 0.05 dB');
   await see(page, 'Taken back');
-}, 45_000);
+}, 120_000);
 
 test('nothing waits for the network: verdicts go on, survive a reload, and are sent when the server is back', async () => {
   await page.goto(demo.bench(3, 6));
@@ -147,4 +147,4 @@ test('nothing waits for the network: verdicts go on, survive a reload, and are s
   await sent();
   await see(page, 'U2 Curva do Rio · 56 of 96');
   expect((await firstProject(server)).rollUp.settled).toBe(56);
-}, 60_000);
+}, 120_000);

@@ -16,7 +16,7 @@ const troubles: string[] = [];
 beforeAll(async () => {
   browser = await openBrowser();
   folder = mkdtempSync(join(tmpdir(), 'cordel-files-'));
-}, 60_000);
+}, 120_000);
 afterAll(async () => {
   await browser.close();
   rmSync(folder, { recursive: true });
@@ -56,7 +56,7 @@ test('a project is made by hand, wrong input is told in place, and its first spl
   await press(page, padKey(3));
   await see(page, 'Slot 1 holds: 0.03 of 0.10 dB.');
   await page.close();
-}, 60_000);
+}, 120_000);
 
 test('changing a limit judges everything anew', async () => {
   const page = await open('demo');
@@ -80,7 +80,7 @@ test('changing a limit judges everything anew', async () => {
   await see(page, '52 of 96 settled');
   await see(page, '1 to redo');
   await page.close();
-}, 60_000);
+}, 120_000);
 
 test('two people change the limits: the later one is told and sees the newer ones', async () => {
   const page = await open('demo');
@@ -102,7 +102,7 @@ test('two people change the limits: the later one is told and sees the newer one
     { polling: 'raf' },
   );
   await page.close();
-}, 45_000);
+}, 120_000);
 
 test('a project is handed over as a file, taken in by an empty server, and a broken file says where', async () => {
   const first = await open('demo');
@@ -129,7 +129,7 @@ test('a project is handed over as a file, taken in by an empty server, and a bro
   const again = await (await fetch(`${server.url}/api/projects/${demo.projectId}/project.json`)).text();
   expect(again).toBe(text);
   await page.close();
-}, 60_000);
+}, 120_000);
 
 test('the loss sheet is saved by the browser, and a deleted project leaves the shelf', async () => {
   const page = await open('demo');
@@ -155,7 +155,7 @@ test('the loss sheet is saved by the browser, and a deleted project leaves the s
   await press(page, 'Delete it');
   await see(page, 'The shelf is empty');
   await page.close();
-}, 45_000);
+}, 120_000);
 
 test('a wide bench works by keyboard, beside the cord and the ledger', async () => {
   const page = await open('demo', 'wide');
@@ -184,4 +184,4 @@ test('a wide bench works by keyboard, beside the cord and the ledger', async () 
   await page.goBack();
   await see(page, 'Tray 3 · slot 7');
   await page.close();
-}, 60_000);
+}, 120_000);

@@ -43,7 +43,17 @@ export async function openPage(
   return { page, troubles };
 }
 
-/** Waits for a control by its accessible name, and taps or clicks it. */
+declare global {
+  interface Window {
+    /** Where a control stood one frame ago. */
+    stoodAt?: WeakMap<Element, string>;
+  }
+}
+
+/**
+ * Waits for a control by its accessible name, and taps or clicks it as soon as a hand could: it stands still, and nothing (a dialog that
+ * is still leaving, say) lies over it.
+ */
 export async function press(
   page: Page,
   name: string | RegExp,
@@ -52,7 +62,7 @@ export async function press(
   const handle = await page.waitForFunction(
     (pattern, exact, wanted) => {
       const matches = (text: string) => (exact ? text === pattern : new RegExp(pattern).test(text));
-      return [...document.querySelectorAll<HTMLElement>('[role]')].find(
+      const found = [...document.querySelectorAll<HTMLElement>('[role]')].find(
         (element) =>
           (wanted
             ? element.getAttribute('role') === wanted
@@ -61,8 +71,17 @@ export async function press(
           element.getAttribute('aria-disabled') !== 'true' &&
           element.getClientRects().length > 0,
       );
+      if (!found) return null;
+      const stoodAt = (window.stoodAt ??= new WeakMap());
+      found.scrollIntoView({ block: 'nearest', behavior: 'instant' });
+      const { x, y, width, height } = found.getBoundingClientRect();
+      const stands = [x, y, width, height].join();
+      const still = stoodAt.get(found) === stands;
+      stoodAt.set(found, stands);
+      const top = document.elementFromPoint(x + width / 2, y + height / 2);
+      return still && top && found.contains(top) ? found : null;
     },
-    { polling: 'raf', timeout: 10_000 },
+    { polling: 'raf', timeout: 20_000 },
     typeof name === 'string' ? name : name.source,
     typeof name === 'string',
     role ?? null,
@@ -78,7 +97,7 @@ export async function see(page: Page, text: string | RegExp): Promise<void> {
         const shown = document.body.innerText.replace(/\s+/g, ' ');
         return exact ? shown.includes(pattern) : new RegExp(pattern).test(shown);
       },
-      { polling: 'raf', timeout: 10_000 },
+      { polling: 'raf', timeout: 20_000 },
       typeof text === 'string' ? text : text.source,
       typeof text === 'string',
     );
@@ -90,7 +109,7 @@ export async function see(page: Page, text: string | RegExp): Promise<void> {
 
 /** Types into a labelled field, replacing what stands there. */
 export async function fill(page: Page, label: string, text: string): Promise<void> {
-  const field = await page.waitForSelector(`input[aria-label="${label}"]`, { timeout: 10_000 });
+  const field = await page.waitForSelector(`input[aria-label="${label}"]`, { timeout: 20_000 });
   await field!.click({ count: 3 });
   await page.keyboard.press('Backspace');
   await field!.type(text);

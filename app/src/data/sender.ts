@@ -5,6 +5,8 @@ import { outbox, type OutboxEntry } from './outbox';
 
 const batch = 200;
 const longestWait = 30_000;
+/** A reading is kept on the device already; sending it must not hold up the verdict that is being drawn. */
+const afterEntry = 100;
 
 /** Brings the outbox to the server, in order, as often as it takes. Returns a function that stops it. */
 export function startSender(client: QueryClient): () => void {
@@ -39,7 +41,14 @@ export function startSender(client: QueryClient): () => void {
     busy = false;
   };
 
-  const unsubscribe = outbox.subscribe(() => void run());
+  let soon: ReturnType<typeof setTimeout> | undefined;
+  const unsubscribe = outbox.subscribe(() => {
+    if (busy || soon !== undefined) return;
+    soon = setTimeout(() => {
+      soon = undefined;
+      void run();
+    }, afterEntry);
+  });
   const online = () => {
     wait = 1000;
     void run();
@@ -49,6 +58,7 @@ export function startSender(client: QueryClient): () => void {
   return () => {
     stopped = true;
     clearTimeout(timer);
+    clearTimeout(soon);
     unsubscribe();
     window.removeEventListener('online', online);
   };

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View, type ViewStyle } from 'react-native';
 import { Icon, type IconName } from './Icon';
 import { useCordelTheme } from './theme';
@@ -23,7 +23,7 @@ interface ActionProps {
 }
 
 /** A square-cut button, as if printed from a block. */
-export function Action({
+export const Action = memo(function Action({
   label,
   detail,
   onPress,
@@ -77,7 +77,7 @@ export function Action({
       </View>
     </Pressable>
   );
-}
+});
 
 const styles = StyleSheet.create({
   base: {

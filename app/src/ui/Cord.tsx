@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { StyleSheet, View, type ViewStyle } from 'react-native';
 import { useCordelTheme } from './theme';
 import { gutter, space, stroke } from './tokens';
@@ -18,35 +18,48 @@ interface CordRowProps {
 }
 
 /** One thing that hangs on the cord: the cord in the gutter, a knot on it, and beside it what it is. */
-export function CordRow({ above, below, knot, knotSize = 20, knotAt, children, style }: CordRowProps) {
+export function CordRow({ children, style, ...gutterProps }: CordRowProps) {
   return (
     <View style={[styles.row, style]}>
-      <View style={styles.gutter} aria-hidden>
-        <View style={knotAt === undefined ? styles.half : [styles.fixed, { height: knotAt }]}>
-          <CordStretch kind={above} />
-        </View>
-        <View style={styles.half}>
-          <CordStretch kind={below} />
-        </View>
-        <View
-          style={[
-            styles.knot,
-            {
-              left: gutter.cord - knotSize / 2,
-              top: knotAt === undefined ? '50%' : knotAt,
-              marginTop: -knotSize / 2,
-              width: knotSize,
-              height: knotSize,
-            },
-          ]}
-        >
-          {knot}
-        </View>
-      </View>
+      <Gutter {...gutterProps} />
       <View style={styles.content}>{children}</View>
     </View>
   );
 }
+
+/** Drawn anew only when the cord changes, not with every word beside it. */
+const Gutter = memo(function Gutter({
+  above,
+  below,
+  knot,
+  knotSize = 20,
+  knotAt,
+}: Omit<CordRowProps, 'children' | 'style'>) {
+  return (
+    <View style={styles.gutter} aria-hidden>
+      <View style={knotAt === undefined ? styles.half : [styles.fixed, { height: knotAt }]}>
+        <CordStretch kind={above} />
+      </View>
+      <View style={styles.half}>
+        <CordStretch kind={below} />
+      </View>
+      <View
+        style={[
+          styles.knot,
+          {
+            left: gutter.cord - knotSize / 2,
+            top: knotAt === undefined ? '50%' : knotAt,
+            marginTop: -knotSize / 2,
+            width: knotSize,
+            height: knotSize,
+          },
+        ]}
+      >
+        {knot}
+      </View>
+    </View>
+  );
+});
 
 /** The bare cord, for the space between and behind things. */
 function CordStretch({ kind }: { kind: Stretch }) {

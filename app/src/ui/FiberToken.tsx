@@ -1,4 +1,5 @@
 import type { ColorMark, FiberName } from '@cordel/core';
+import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useCordelTheme, useWide } from './theme';
 import { glass, space, stroke } from './tokens';
@@ -28,7 +29,13 @@ function GlassCapsule({ color, size = 'fiber' }: { color: ColorMark; size?: 'fib
 }
 
 /** Half of the picture of a splice: a length of fiber, cut square. */
-export function FiberLength({ color, side }: { color: ColorMark; side: 'left' | 'right' }) {
+export const FiberLength = memo(function FiberLength({
+  color,
+  side,
+}: {
+  color: ColorMark;
+  side: 'left' | 'right';
+}) {
   const wide = useWide();
   const { palette } = useCordelTheme();
   return (
@@ -44,7 +51,7 @@ export function FiberLength({ color, side }: { color: ColorMark; side: 'left' | 
       <Tracers color={color} />
     </View>
   );
-}
+});
 
 function Tracers({ color }: { color: ColorMark }) {
   if (!color.tracer) return null;
@@ -68,14 +75,22 @@ export function FiberToken({ name }: { name: FiberName }) {
   );
 }
 
-export function TubeToken({ unit, color, bare = false }: { unit: number; color: ColorMark; bare?: boolean }) {
+export const TubeToken = memo(function TubeToken({
+  unit,
+  color,
+  bare = false,
+}: {
+  unit: number;
+  color: ColorMark;
+  bare?: boolean;
+}) {
   return (
     <View style={styles.token}>
       <GlassCapsule color={color} size="tube" />
       <Type look="smallStrong">{bare ? `${unit} ${color.code}` : `tube ${unit} ${color.code}`}</Type>
     </View>
   );
-}
+});
 
 /** "43 · 7 RD": number in the cable, place in the tube, color. */
 export function fiberLabel(name: FiberName): string {

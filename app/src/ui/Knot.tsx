@@ -1,4 +1,5 @@
 import type { Mark } from '@cordel/core';
+import { memo } from 'react';
 import Svg, { Circle, Line, Path, Rect } from 'react-native-svg';
 import { useCordelTheme } from './theme';
 
@@ -6,7 +7,7 @@ import { useCordelTheme } from './theme';
  * A verdict's mark on the cord. Tied: holds. Loose ring: open. Frayed: redo. Tagged: the owner's, with a bar once allowed. Shape
  * carries the meaning, color only supports it, and the word always stands beside it.
  */
-export function Knot({ mark, size = 20 }: { mark: Mark; size?: number }) {
+export const Knot = memo(function Knot({ mark, size = 20 }: { mark: Mark; size?: number }) {
   const { palette } = useCordelTheme();
   return (
     <Svg width={size} height={size} viewBox="0 0 20 20" aria-hidden>
@@ -39,7 +40,7 @@ export function Knot({ mark, size = 20 }: { mark: Mark; size?: number }) {
       ) : null}
     </Svg>
   );
-}
+});
 
 /** Eight loose strands. */
 const frayed = Array.from({ length: 16 }, (_, index) => {

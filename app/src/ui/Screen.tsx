@@ -1,7 +1,8 @@
 import { router, usePathname, type Href } from 'expo-router';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Icon } from './Icon';
+import { SendWords } from './SendStatus';
 import { useCordelTheme } from './theme';
 import { gutter, space, stroke, touch } from './tokens';
 import { Type } from './Type';
@@ -20,7 +21,7 @@ interface ScreenProps {
 
 /** A page: its name at the head of the cord, its body, and the action of the moment at the foot. */
 export function Screen({ title, subtitle, up, corner, foot, children }: ScreenProps) {
-  const { palette, size } = useCordelTheme();
+  const { palette } = useCordelTheme();
   const heading = useRef<View>(null);
   const path = usePathname();
 
@@ -39,26 +40,13 @@ export function Screen({ title, subtitle, up, corner, foot, children }: ScreenPr
             aria-hidden
             style={[styles.cord, { backgroundColor: palette.ink, top: up ? undefined : '50%' }]}
           />
-          {up ? (
-            <Pressable
-              role="link"
-              aria-label={`Up to ${up.name}`}
-              onPress={() => router.navigate(up.href)}
-              style={[styles.up, { backgroundColor: palette.ground }]}
-            >
-              <Icon name="back" size={size('title')} color={palette.ink} />
-            </Pressable>
-          ) : null}
+          {up ? <UpTheCord href={up.href} name={up.name} /> : null}
         </View>
         <View ref={heading} tabIndex={-1} style={styles.names}>
           <Type look="title" role="heading" aria-level={1}>
             {title}
           </Type>
-          {subtitle ? (
-            <Type look="small" tone="soft">
-              {subtitle}
-            </Type>
-          ) : null}
+          <SendWords after={subtitle} />
         </View>
         {corner}
       </View>
@@ -69,6 +57,20 @@ export function Screen({ title, subtitle, up, corner, foot, children }: ScreenPr
     </View>
   );
 }
+
+const UpTheCord = memo(function UpTheCord({ href, name }: NonNullable<ScreenProps['up']>) {
+  const { palette, size } = useCordelTheme();
+  return (
+    <Pressable
+      role="link"
+      aria-label={`Up to ${name}`}
+      onPress={() => router.navigate(href)}
+      style={[styles.up, { backgroundColor: palette.ground }]}
+    >
+      <Icon name="back" size={size('title')} color={palette.ink} />
+    </Pressable>
+  );
+});
 
 const styles = StyleSheet.create({
   screen: { flex: 1 },

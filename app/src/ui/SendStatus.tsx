@@ -6,10 +6,18 @@ import { Sheet } from './Sheet';
 import { space } from './tokens';
 import { Type } from './Type';
 
-/** "3 to send": what this device has and the server has not, in words and never as an error. null when there is nothing. */
-export function useSendWords(): string | null {
+/**
+ * "3 to send": what this device has and the server has not, in words and never as an error. Nothing when there is nothing. A
+ * component of its own, so that a reading on its way redraws these words and not the bench.
+ */
+export function SendWords({ after }: { after: string | undefined }) {
   const waiting = useOutbox().filter((entry) => entry.refused === null).length;
-  return waiting > 0 ? `${waiting} to send` : null;
+  const words = [after, waiting > 0 ? `${waiting} to send` : null].filter(Boolean).join(' · ');
+  return words ? (
+    <Type look="small" tone="soft">
+      {words}
+    </Type>
+  ) : null;
 }
 
 /** Readings that the server will not take, where there are any: told, and kept until the person decides. */

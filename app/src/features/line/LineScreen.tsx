@@ -7,7 +7,7 @@ import { CordRow, type Stretch } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
-import { useSendWords, RefusedFacts } from '../../ui/SendStatus';
+import { RefusedFacts } from '../../ui/SendStatus';
 import { Failed, Loading } from '../../ui/States';
 import { Tabs } from '../../ui/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
@@ -21,7 +21,6 @@ import { places, projectTabs } from './places';
 export function LineScreen({ projectId }: { projectId: string }) {
   const { data: definition, error, refetch } = useProject(projectId);
   const wide = useWide();
-  const send = useSendWords();
   const up = { href: places.shelf, name: 'the shelf' };
   if (!definition)
     return (
@@ -39,7 +38,6 @@ export function LineScreen({ projectId }: { projectId: string }) {
           formatChainage(length, project.units),
           `${sites.length} sites`,
           project.window ? `window closes ${clock(project.window.closes)}` : null,
-          send,
         ]
           .filter(Boolean)
           .join(' · ')}

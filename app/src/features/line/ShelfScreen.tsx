@@ -8,7 +8,7 @@ import { CordRow } from '../../ui/Cord';
 import { Icon } from '../../ui/Icon';
 import { Knot } from '../../ui/Knot';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts, useSendWords } from '../../ui/SendStatus';
+import { RefusedFacts } from '../../ui/SendStatus';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
@@ -20,14 +20,13 @@ import { PreferencesSheet } from './PreferencesSheet';
 /** All projects of this server, each a knot where a cord begins. */
 export function ShelfScreen() {
   const shelf = useShelf();
-  const send = useSendWords();
   const { palette, size } = useCordelTheme();
   const [preferences, setPreferences] = useState(false);
   const entries = shelf.data ?? [];
   return (
     <Screen
       title="Cordel"
-      subtitle={send ?? 'Projects'}
+      subtitle="Projects"
       corner={
         <Pressable
           role="button"

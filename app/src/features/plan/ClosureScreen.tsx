@@ -22,7 +22,7 @@ import { Knot } from '../../ui/Knot';
 import { LossStrip } from '../../ui/LossStrip';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts, useSendWords } from '../../ui/SendStatus';
+import { RefusedFacts } from '../../ui/SendStatus';
 import { Failed, Loading } from '../../ui/States';
 import { useCordelTheme, useWide } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
@@ -48,7 +48,6 @@ export function ClosureScreen({ projectId, closureId }: { projectId: string; clo
 function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAtHand }) {
   const { closure, definition, ledger } = atHand;
   const wide = useWide();
-  const send = useSendWords();
   const [trouble, setTrouble] = useState<string | null>(null);
   const site = siteOf(definition.sites, closure.siteId);
   const next = nextSplice(ledger, null);
@@ -93,7 +92,6 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
           site.placement,
           closure.kind,
           `${closure.entries.length} cables`,
-          send,
         ]
           .filter(Boolean)
           .join(' · ')}

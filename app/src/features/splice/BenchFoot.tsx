@@ -7,7 +7,7 @@ import {
   type SpliceState,
   type TrayState,
 } from '@cordel/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { Knot } from '../../ui/Knot';
@@ -17,6 +17,7 @@ import { space, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { DetailsPanel } from './DetailsPanel';
 import type { Bench } from './useBench';
+import { useLatest } from './useLatest';
 import { allowanceWords } from './words';
 
 interface BenchFootProps {
@@ -54,15 +55,15 @@ export function BenchFoot({
   const panel = opened.for === spliceId ? opened.panel : 'pad';
   const setPanel = (next: Panel) => setOpened({ for: spliceId, panel: next });
 
-  // The pad is drawn once and keeps calling the newest handler.
-  const record = useRef(bench.record);
-  useEffect(() => {
-    record.current = bench.record;
+  // The pad is drawn once and keeps calling the newest handlers.
+  const onReading = useLatest((loss: number) => {
+    setPanel('pad');
+    bench.record(loss);
   });
-  const onReading = useCallback((loss: number) => {
-    setOpened((before) => ({ ...before, panel: 'pad' }));
-    record.current(loss);
-  }, []);
+  const onFull = useLatest(() => setPanel('full'));
+  const onDetails = useLatest(() => setPanel('details'));
+  const onLeave = useLatest(() => bench.answer('ask'));
+  const onSkip = useLatest(bench.skip);
 
   return (
     <View style={styles.foot}>
@@ -81,34 +82,44 @@ export function BenchFoot({
       ) : (
         <>
           <HundredthsPad onReading={onReading} keyHints={wide} />
-          <View style={styles.row}>
-            <Action
-              bench
-              label=".10 +"
-              spoken="0.10 dB or more"
-              onPress={() => setPanel('full')}
-              style={styles.flex}
-            />
-            <Action
-              bench
-              label="Details"
-              detail="angles, proof, note"
-              onPress={() => setPanel('details')}
-              style={styles.wider}
-            />
-            {state.verdict.mark === 'redo' &&
-            state.verdict.tries > 0 &&
-            !spliceHistory(state.facts).last?.proofTestFailed ? (
-              <Action bench label="Leave to owner" onPress={() => bench.answer('ask')} style={styles.flex} />
-            ) : null}
-            <Action bench label="Skip" onPress={bench.skip} style={styles.flex} />
-          </View>
+          <BesidePad
+            onFull={onFull}
+            onDetails={onDetails}
+            onLeave={mayBeLeft(state) ? onLeave : null}
+            onSkip={onSkip}
+          />
         </>
       )}
       <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering} />
     </View>
   );
 }
+
+/** A splice over its limit may be left to the owner before the tries are used up; one that broke may not. */
+function mayBeLeft(state: SpliceState): boolean {
+  return state.verdict.mark === 'redo' && !spliceHistory(state.facts).last?.proofTestFailed;
+}
+
+const BesidePad = memo(function BesidePad({
+  onFull,
+  onDetails,
+  onLeave,
+  onSkip,
+}: {
+  onFull: () => void;
+  onDetails: () => void;
+  onLeave: (() => void) | null;
+  onSkip: () => void;
+}) {
+  return (
+    <View style={styles.row}>
+      <Action bench label=".10 +" spoken="0.10 dB or more" onPress={onFull} style={styles.flex} />
+      <Action bench label="Details" detail="angles, proof, note" onPress={onDetails} style={styles.wider} />
+      {onLeave ? <Action bench label="Leave to owner" onPress={onLeave} style={styles.flex} /> : null}
+      <Action bench label="Skip" onPress={onSkip} style={styles.flex} />
+    </View>
+  );
+});
 
 function TrayMean({ tray, limits }: { tray: TrayState; limits: Limits }) {
   const { mean, meanOver, allowance } = tray.rollUp;
@@ -165,6 +176,7 @@ function LastEntry({
 }: Pick<BenchFootProps, 'bench' | 'typed' | 'refusal' | 'entering'>) {
   const { last } = bench;
   const wide = useWide();
+  const onTakeBack = useLatest(bench.takeBack);
   return (
     <View style={styles.last} aria-live="polite" role="status">
       {typed !== null ? (
@@ -179,7 +191,7 @@ function LastEntry({
           <Type look="smallStrong" style={styles.words} testID="last-verdict">
             {last.text}
           </Type>
-          {last.takeBack ? <Action bench label="Take back" onPress={bench.takeBack} /> : null}
+          {last.takeBack ? <Action bench label="Take back" onPress={onTakeBack} /> : null}
         </>
       ) : !entering ? null : (
         <Type look="small" tone="soft">

@@ -7,14 +7,14 @@ import {
   type SpliceState,
   type TrayState,
 } from '@cordel/core';
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { CordRow } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts, useSendWords } from '../../ui/SendStatus';
+import { RefusedFacts } from '../../ui/SendStatus';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useWide } from '../../ui/theme';
 import { space } from '../../ui/tokens';
@@ -27,6 +27,7 @@ import { SpliceCard } from './SpliceCard';
 import { SpliceRow, stretchAfter } from './SpliceRow';
 import { TrayLedger } from './TrayLedger';
 import { useBench } from './useBench';
+import { useLatest } from './useLatest';
 import { useStanding } from './useStanding';
 import { useBenchKeys } from './useBenchKeys';
 import { progressWords } from './words';
@@ -79,7 +80,6 @@ function BenchAt({
   const { closure, definition, ledger } = atHand;
   const wide = useWide();
   const cables = cablesOf(definition);
-  const send = useSendWords();
   const [sheet, setSheet] = useState<'history' | 'keys' | null>(null);
   const [newTryFor, setNewTryFor] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -92,13 +92,12 @@ function BenchAt({
     },
     [onGo],
   );
-  const openSplice = useCallback(
-    (spliceId: string) => {
-      const state = findSplice(ledger, spliceId);
-      if (state) go(state);
-    },
-    [ledger, go],
-  );
+  // What stays the same from reading to reading is drawn once, so these must not change with every one.
+  const openSplice = useLatest((spliceId: string) => {
+    const state = findSplice(ledger, spliceId);
+    if (state) go(state);
+  });
+  const showHistory = useCallback(() => setSheet('history'), []);
   const bench = useBench(projectId, atHand, here, go);
   const entering = needsSplicing(here) || newTryFor === here.splice.id;
 
@@ -137,7 +136,7 @@ function BenchAt({
       limits={ledger.limits}
       entering={entering}
       onNewTry={() => setNewTryFor(here.splice.id)}
-      onHistory={() => setSheet('history')}
+      onHistory={showHistory}
       typed={typed}
       refusal={refusal}
     />
@@ -152,7 +151,7 @@ function BenchAt({
     >
       <Screen
         title={`Tray ${tray.tray} · slot ${here.splice.slot}`}
-        subtitle={[site.name, progressWords(ledger.rollUp), send].filter(Boolean).join(' · ')}
+        subtitle={`${site.name} · ${progressWords(ledger.rollUp)}`}
         up={{ href: places.tray(projectId, closureId, tray.tray), name: `tray ${tray.tray}` }}
         foot={foot}
       >
@@ -164,7 +163,7 @@ function BenchAt({
               cables={cables}
               limits={ledger.limits}
               details={bench.details}
-              onHistory={() => setSheet('history')}
+              onHistory={showHistory}
             />
           </AroundHere>
         </ScrollView>
@@ -195,15 +194,18 @@ function AroundHere({
   children: React.ReactNode;
 }) {
   const { height } = useWindowDimensions();
-  if (useWide()) return children;
+  const wide = useWide();
   const at = tray.splices.indexOf(here);
   const around = height >= 800 ? 2 : 1;
-  const row = (index: number) => {
+  const knot = useMemo(() => <Knot mark={here.verdict.mark} size={26} />, [here.verdict.mark]);
+  // Keyed by its distance from where one stands: a step along the cord changes the words of the rows instead of making new ones.
+  const row = (away: number) => {
+    const index = at + away;
     const state = tray.splices[index];
     if (!state) return null;
     return (
       <SpliceRow
-        key={state.splice.id}
+        key={away}
         state={state}
         cables={cablesOf(atHand.definition)}
         limits={atHand.ledger.limits}
@@ -213,19 +215,20 @@ function AroundHere({
       />
     );
   };
+  if (wide) return children;
   const steps = Array.from({ length: around }, (_, index) => index + 1);
   return (
     <View>
-      {[...steps].reverse().map((step) => row(at - step))}
+      {[...steps].reverse().map((step) => row(-step))}
       <CordRow
         above={at === 0 ? 'done' : stretchAfter(tray.splices[at - 1])}
         below={at === tray.splices.length - 1 ? 'none' : stretchAfter(here)}
-        knot={<Knot mark={here.verdict.mark} size={26} />}
+        knot={knot}
         knotSize={26}
       >
         {children}
       </CordRow>
-      {steps.map((step) => row(at + step))}
+      {steps.map((step) => row(step))}
     </View>
   );
 }

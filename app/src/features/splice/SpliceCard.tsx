@@ -7,6 +7,7 @@ import {
   type Limits,
   type SpliceState,
 } from '@cordel/core';
+import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { FiberLength, fiberLabel, spokenFiber, TubeToken } from '../../ui/FiberToken';
 import { Knot } from '../../ui/Knot';
@@ -25,7 +26,13 @@ interface SpliceCardProps {
 }
 
 /** The splice at hand: which two fibers meet, and what stands against it so far. */
-export function SpliceCard({ state, cables, limits, details, onHistory }: SpliceCardProps) {
+export const SpliceCard = memo(function SpliceCard({
+  state,
+  cables,
+  limits,
+  details,
+  onHistory,
+}: SpliceCardProps) {
   const { palette } = useCordelTheme();
   const { splice, facts, verdict } = state;
   const ends = { left: splice.left[0]!, right: splice.right[0]! };
@@ -109,7 +116,7 @@ export function SpliceCard({ state, cables, limits, details, onHistory }: Splice
       </View>
     </View>
   );
-}
+});
 
 const styles = StyleSheet.create({
   card: { borderWidth: stroke.rule, paddingBottom: space.tight, gap: space.small, overflow: 'hidden' },

@@ -7,7 +7,7 @@ import {
   type Limits,
   type SpliceState,
 } from '@cordel/core';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { CordRow, type Stretch } from '../../ui/Cord';
 import { FiberToken, spokenFiber } from '../../ui/FiberToken';
@@ -43,6 +43,7 @@ export const SpliceRow = memo(function SpliceRow({
   const left = splice.left[0]!;
   const name = fiberName(cables.get(left.cableId)!, left.fiber);
   const loss = lossWords(state);
+  const knot = useMemo(() => <Knot mark={verdict.mark} size={18} />, [verdict.mark]);
   const alarm = verdict.mark === 'redo';
   const word = here && verdict.mark === 'open' ? 'Now' : markWords[verdict.mark];
   return (
@@ -52,7 +53,7 @@ export const SpliceRow = memo(function SpliceRow({
       onPress={() => onPress(splice.id)}
       style={here ? { backgroundColor: palette.sheet } : null}
     >
-      <CordRow above={above} below={below} knot={<Knot mark={verdict.mark} size={18} />} knotSize={18}>
+      <CordRow above={above} below={below} knot={knot} knotSize={18}>
         <View style={styles.row}>
           <View style={[styles.token, textScale > 1.2 && styles.tokenWide]}>
             <FiberToken name={name} />

@@ -6,7 +6,7 @@ import { useClosure, type ClosureAtHand } from '../../data/ledger';
 import { Action } from '../../ui/Action';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts, useSendWords } from '../../ui/SendStatus';
+import { RefusedFacts } from '../../ui/SendStatus';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { space } from '../../ui/tokens';
 import { CordNav } from '../line/CordNav';
@@ -45,7 +45,6 @@ export function TrayScreen({ projectId, closureId, tray }: TrayScreenProps) {
 
 function TrayAt({ projectId, atHand, tray }: { projectId: string; atHand: ClosureAtHand; tray: TrayState }) {
   const { closure, definition, ledger } = atHand;
-  const send = useSendWords();
   const openSplice = useCallback(
     (spliceId: string) => {
       const { splice } = findSplice(ledger, spliceId)!;
@@ -62,7 +61,6 @@ function TrayAt({ projectId, atHand, tray }: { projectId: string; atHand: Closur
           siteOf(definition.sites, closure.siteId).name,
           progressWords(tray.rollUp),
           waitingWords(tray.rollUp),
-          send,
         ]
           .filter(Boolean)
           .join(' · ')}

@@ -45,6 +45,8 @@ test('a project is made by hand, wrong input is told in place, and its first spl
   await fill(page, 'Cable A comes from', 'Hub');
   await fill(page, 'Cable B goes to', 'Cabinet');
   await fill(page, 'Closure name', 'Joint 1');
+  await press(page, 'Feet, inches');
+  await fill(page, 'Distance along the route (ft)', '1200');
   await fill(page, 'Trays', '0');
   await press(page, 'Make the project');
   await see(page, 'At least 1 tray.');
@@ -52,6 +54,7 @@ test('a project is made by hand, wrong input is told in place, and its first spl
   await see(page, '96 splices, fiber 1 to fiber 1, in 96 slots.');
   await press(page, 'Make the project');
   await see(page, '0 of 96 settled');
+  await see(page, /1.200.ft/);
   await press(page, 'Splice tray 1, slot 1');
   await press(page, padKey(3));
   await see(page, 'Slot 1 holds: 0.03 of 0.10 dB.');
@@ -131,7 +134,7 @@ test('a project is handed over as a file, taken in by an empty server, and a bro
   await page.close();
 }, 120_000);
 
-test('the loss sheet is saved by the browser, and a deleted project leaves the shelf', async () => {
+test('the loss sheet is saved by the browser, and a deleted project leaves the shelf and is put back', async () => {
   const page = await open('demo');
   const demo = await firstProject(server);
   await page.goto(`${demo.line}/losses`);
@@ -151,9 +154,11 @@ test('the loss sheet is saved by the browser, and a deleted project leaves the s
   expect(name).toBe('Vale do Umbu ring, section 2 losses.csv');
   expect(readFileSync(join(folder, name!), 'utf8').split('\r\n')).toHaveLength(98);
   await press(page, 'Delete this project');
-  await see(page, 'This cannot be undone.');
+  await see(page, 'For 30 days it can be put back');
   await press(page, 'Delete it');
   await see(page, 'The shelf is empty');
+  await press(page, 'Put back Vale do Umbu ring, section 2');
+  await see(page, '52 of 96 splices');
   await page.close();
 }, 120_000);
 

@@ -13,7 +13,8 @@ const requestLimit = 4 * 1024 * 1024;
 
 /** Everything below /api, one file of routes per stage of the job. */
 function api(database: Database) {
-  const writer = new FactWriter(database, () => new Date());
+  const now = () => new Date();
+  const writer = new FactWriter(database, now);
   const limit = bodyLimit({
     maxSize: requestLimit,
     onError: () =>
@@ -27,7 +28,7 @@ function api(database: Database) {
     .use('/projects/*', limit)
     .use('/projects', limit)
     .get('/health', (context) => context.json({ ok: true }))
-    .route('/', lineRoutes(database))
+    .route('/', lineRoutes(database, now))
     .route('/', spliceRoutes(database, writer))
     .route('/', handoverRoutes(database));
 }

@@ -3,7 +3,8 @@ import type { ExtractTablesWithRelations } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
-import { mkdir, open, readdir } from 'node:fs/promises';
+import { existsSync } from 'node:fs';
+import { mkdir, open, readdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import * as schema from './schema';
 
@@ -23,7 +24,7 @@ export interface Database {
 
 /** Opens the database in `folder`, making it where there is none, and brings its tables up to date in a transaction. */
 export async function openDatabase(folder: string, migrationsFolder: string): Promise<Database> {
-  await mkdir(folder, { recursive: true });
+  if (!existsSync(folder)) await makeDatabase(folder);
   const client = await PGlite.create(folder);
   const db = drizzle(client, { schema });
   await migrate(db, { migrationsFolder });
@@ -36,6 +37,18 @@ export async function openDatabase(folder: string, migrationsFolder: string): Pr
     },
     close: () => client.close(),
   };
+}
+
+/**
+ * Making a database takes seconds, and a half made one cannot be opened. It is made beside its place and put there when it is whole, so
+ * that a start that is cut short costs nothing but its time.
+ */
+async function makeDatabase(folder: string): Promise<void> {
+  const making = `${folder}.making`;
+  await rm(making, { recursive: true, force: true });
+  await mkdir(making, { recursive: true });
+  await (await PGlite.create(making)).close();
+  await rename(making, folder);
 }
 
 /**

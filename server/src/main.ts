@@ -5,6 +5,7 @@ import { cordelServer } from './app';
 import { openDatabase } from './database';
 import { fillWithDemo } from './demo/fill';
 import { lockFolder } from './folderLock';
+import { clearDeleted } from './projectStore';
 import { webFiles } from './webFiles';
 
 /** Starts the server. Reads CORDEL_DATA (folder), HOST, PORT; `--demo` puts the demo scenario on an empty shelf. */
@@ -20,6 +21,7 @@ async function main(): Promise<void> {
   const unlock = await lockFolder(dataFolder);
   const web = webFiles(join(root, 'app', 'dist'));
   const database = await openDatabase(join(dataFolder, 'database'), join(root, 'server', 'migrations'));
+  await clearDeleted(database, new Date());
   if (process.argv.includes('--demo') && (await fillWithDemo(database)))
     console.log('The shelf was empty: the demo scenario is on it now.');
 

@@ -1,11 +1,11 @@
 import type { Cable, Closure, Project, ProjectDefinition, Site, StoredFact } from '@cordel/core';
-import { asc, eq, inArray } from 'drizzle-orm';
-import type { Queries } from './database';
+import { and, asc, eq, inArray, isNotNull, isNull, lt } from 'drizzle-orm';
+import type { Database, Queries } from './database';
 import { lineCable, lineProject, lineSite, planClosure, spliceFact } from './schema';
 
 type Row<T extends { $inferSelect: unknown }> = T['$inferSelect'];
 
-export function projectOf({ createdAt: _, ...row }: Row<typeof lineProject>): Project {
+export function projectOf({ createdAt: _, deletedAt: __, ...row }: Row<typeof lineProject>): Project {
   return row;
 }
 
@@ -13,9 +13,12 @@ const siteOfRow = ({ projectId: _, ...row }: Row<typeof lineSite>): Site => row;
 const cableOfRow = ({ projectId: _, ...row }: Row<typeof lineCable>): Cable => row as Cable;
 const closureOfRow = ({ projectId: _, ...row }: Row<typeof planClosure>): Closure => row;
 
-/** A project with its sites (along the route), cables and closures, or null. */
+/** A project that is on the shelf, with its sites (along the route), cables and closures; or null. */
 export async function loadDefinition(db: Queries, id: string): Promise<ProjectDefinition | null> {
-  const [row] = await db.select().from(lineProject).where(eq(lineProject.id, id));
+  const [row] = await db
+    .select()
+    .from(lineProject)
+    .where(and(eq(lineProject.id, id), isNull(lineProject.deletedAt)));
   if (!row) return null;
   const sites = await db
     .select()
@@ -40,15 +43,27 @@ export async function loadDefinition(db: Queries, id: string): Promise<ProjectDe
   };
 }
 
-/** Stores a whole new project. Run it in a transaction; rejects when an identifier is taken. */
+/**
+ * Stores a whole new project, in the place of the same one where that was deleted. Run it in a transaction; rejects when an identifier
+ * is taken.
+ */
 export async function insertDefinition(db: Queries, definition: ProjectDefinition): Promise<void> {
   const { project, sites, cables, closures } = definition;
   const own = { projectId: project.id };
+  await db.delete(lineProject).where(and(eq(lineProject.id, project.id), isNotNull(lineProject.deletedAt)));
   await db.insert(lineProject).values(project);
   if (sites.length) await db.insert(lineSite).values(sites.map((site) => ({ ...site, ...own })));
   if (cables.length) await db.insert(lineCable).values(cables.map((cable) => ({ ...cable, ...own })));
   if (closures.length)
     await db.insert(planClosure).values(closures.map((closure) => ({ ...closure, ...own })));
+}
+
+const daysKept = 30;
+
+/** Clears away what was deleted long enough ago that nobody will want it back. */
+export async function clearDeleted(database: Database, now: Date): Promise<void> {
+  const before = new Date(now.getTime() - daysKept * 24 * 3600 * 1000);
+  await database.write((db) => db.delete(lineProject).where(lt(lineProject.deletedAt, before)));
 }
 
 /** All facts of a project with the time the server took them. */

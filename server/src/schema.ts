@@ -26,6 +26,8 @@ export const lineProject = pgTable('line_project', {
   window: jsonb('window').$type<NonNullable<ProjectSettings['window']>>(),
   version: integer('version').notNull(),
   createdAt: time('created_at').notNull().defaultNow(),
+  /** Taken from the shelf by a person; it can be put back until it is cleared away. */
+  deletedAt: time('deleted_at'),
 });
 
 export const lineSite = pgTable(

@@ -54,6 +54,38 @@ describe('projects', () => {
     expect((await request(project, 'DELETE')).status).toBe(404);
   });
 
+  test('are put back with every reading after they were deleted, and give way to the same one taken in anew', async () => {
+    const { definition, project, splices, closureId, factsUrl } = await newProject();
+    const attempt = makeAttempt(closureId, splices[0]!, 0.03);
+    await request(`${project}/facts`, 'POST', { facts: [attempt] });
+    const document = (await request<object>(`${project}/project.json`)).body;
+    expect((await request(`${project}/restore`, 'POST')).status).toBe(404);
+    await request(project, 'DELETE');
+    const { body } = await request<{ shelf: { project: object }[]; deleted: { id: string }[] }>(
+      `${api}/projects`,
+    );
+    expect(body.deleted.map((one) => one.id)).toContain(definition.project.id);
+    // A phone that was offline while the project was deleted still brings its readings.
+    const late = makeAttempt(closureId, splices[1]!, 0.04);
+    expect(
+      (await request<Receipt>(`${project}/facts`, 'POST', { facts: [late] })).body.accepted,
+    ).toHaveLength(1);
+    expect((await request(`${project}/restore`, 'POST')).status).toBe(204);
+    expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts).toEqual([attempt, late]);
+
+    await request(project, 'DELETE');
+    expect((await request(`${api}/import`, 'POST', document)).status).toBe(201);
+    expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts).toEqual([attempt]);
+  });
+
+  test('an attempt with more readings than its splice has fibers is refused', async () => {
+    const { project, splices, closureId } = await newProject();
+    const attempt = makeAttempt(closureId, splices[0]!, 0.03);
+    const twice = { ...attempt, readings: [...attempt.readings, ...attempt.readings] };
+    const { status, body } = await request<ProblemBody>(`${project}/facts`, 'POST', { facts: [twice] });
+    expect([status, body.errors![0]!.path]).toEqual([400, 'facts.0.readings']);
+  });
+
   test('are refused whole when an identifier is taken', async () => {
     const { definition } = await newProject();
     const other = makeProject().definition;

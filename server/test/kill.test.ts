@@ -1,6 +1,8 @@
 import type { Fact } from '@cordel/core';
 import { makeAttempt, makeProject } from './makeProject';
-import { dataFolder, removeFolders, request, startServer } from './process';
+import { once } from 'node:events';
+import { watch } from 'node:fs/promises';
+import { bareFolder, dataFolder, removeFolders, request, spawnServer, startServer } from './process';
 
 afterAll(removeFolders);
 
@@ -44,4 +46,16 @@ test('kill -9 in the middle of writing loses no acknowledged attempt and doubles
   expect(acknowledged.size).toBeGreaterThanOrEqual(180);
   expect([...acknowledged].filter((id) => !stored.includes(id))).toEqual([]);
   expect(stored.filter((id) => !sent.has(id))).toEqual([]);
+}, 120_000);
+
+test('a first start that is killed while the database is being made is made good by the next one', async () => {
+  const folder = bareFolder();
+  const first = spawnServer(folder);
+  const ended = once(first, 'close');
+  for await (const { filename } of watch(folder)) if (filename === 'database.making') break;
+  first.kill('SIGKILL');
+  await ended;
+  const second = await startServer(folder);
+  expect((await request(`${second.url}/api/projects`)).body).toEqual({ shelf: [], deleted: [] });
+  await second.stop();
 }, 120_000);

@@ -21,9 +21,15 @@ const folders: string[] = [];
 
 /** A data folder with an empty shelf or with the demo, ready to open. Removed by `removeFolders`. */
 export function dataFolder(kind: 'empty' | 'demo'): string {
+  const folder = bareFolder();
+  cpSync(join(process.env.CORDEL_TEST_TEMPLATES!, kind), folder, { recursive: true });
+  return folder;
+}
+
+/** A folder in which no server has ever run. */
+export function bareFolder(): string {
   const folder = mkdtempSync(join(tmpdir(), 'cordel-test-'));
   folders.push(folder);
-  cpSync(join(process.env.CORDEL_TEST_TEMPLATES!, kind), folder, { recursive: true });
   return folder;
 }
 
@@ -31,15 +37,20 @@ export function removeFolders(): void {
   for (const folder of folders.splice(0)) rmSync(folder, { recursive: true, force: true });
 }
 
+/** Starts the built server and does not wait for it. */
+export function spawnServer(folder: string, environment: Record<string, string> = {}) {
+  return spawn(process.execPath, ['--enable-source-maps', join(root, 'server/dist/main.js')], {
+    env: { ...process.env, HOST: '', PORT: '0', NODE_OPTIONS: '', ...environment, CORDEL_DATA: folder },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+}
+
 /** Starts the built server as a process of its own and waits until it listens. Rejects with its output when it ends before that. */
 export function startServer(
   folder: string,
   environment: Record<string, string> = {},
 ): Promise<ServerProcess> {
-  const child = spawn(process.execPath, ['--enable-source-maps', join(root, 'server/dist/main.js')], {
-    env: { ...process.env, HOST: '', PORT: '0', NODE_OPTIONS: '', ...environment, CORDEL_DATA: folder },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
+  const child = spawnServer(folder, environment);
   let output = '';
   const ended = new Promise<void>((done) => child.once('close', () => done()));
   const end = async (signal: 'SIGTERM' | 'SIGKILL') => {

@@ -6,7 +6,7 @@ import { keys } from './keys';
 export function useShelf() {
   return useQuery({
     queryKey: keys.shelf,
-    queryFn: async () => (await answerOf(api.projects.$get())).shelf,
+    queryFn: () => answerOf(api.projects.$get()),
   });
 }
 
@@ -63,6 +63,16 @@ export function useDeleteProject() {
       client.removeQueries({ queryKey: keys.project(projectId) });
       void client.invalidateQueries({ queryKey: keys.shelf });
     },
+  });
+}
+
+/** Puts a deleted project back on the shelf. */
+export function useRestoreProject() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (projectId: string) =>
+      answerOf<unknown>(api.projects[':projectId'].restore.$post({ param: { projectId } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.shelf }),
   });
 }
 

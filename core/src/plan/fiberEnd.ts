@@ -34,6 +34,11 @@ export function spliceId(left: readonly FiberEnd[], right: readonly FiberEnd[]):
   return sides.sort().join('~');
 }
 
+/** How many fibers a splice of this id joins on each side. */
+export function fibersOfSpliceId(id: string): number {
+  return id.split('~')[0]!.split('+').length;
+}
+
 /** The ends a splice id was made of, or null when it is not one. Which side was left is not kept in an id. */
 export function endsOfSpliceId(id: string): [FiberEnd[], FiberEnd[]] | null {
   const sides = id.split('~').map((side) => side.split('+').map(endOfKey));

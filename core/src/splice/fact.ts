@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema, timeSchema } from '../schemas';
+import { fibersOfSpliceId } from '../plan/fiberEnd';
 import { readingSchema } from './reading';
 
 /**
@@ -31,6 +32,12 @@ const needsLoss = {
   message: 'A splice that passed its proof test has a loss for every fiber.',
 };
 
+const oneEach = {
+  when: ({ spliceId, result }: { spliceId: string; result: { readings: readonly unknown[] } | null }) =>
+    result === null || result.readings.length === fibersOfSpliceId(spliceId),
+  message: 'The splice has another number of fibers. Give one reading for each.',
+};
+
 /** The splice was fused: what the machine read, what the person saw. */
 export const attemptSchema = factBase
   .extend({
@@ -40,18 +47,24 @@ export const attemptSchema = factBase
     simulated: z.boolean(),
     ...resultShape,
   })
-  .refine(needsLoss.when, { message: needsLoss.message, path: ['readings'] });
+  .refine(needsLoss.when, { message: needsLoss.message, path: ['readings'] })
+  .refine((attempt) => oneEach.when({ spliceId: attempt.spliceId, result: attempt }), {
+    message: oneEach.message,
+    path: ['readings'],
+  });
 
 /** An attempt was written down wrongly. `result` null: it never happened (taken back). */
-export const correctionSchema = factBase.extend({
-  kind: z.literal('correction'),
-  attemptId: idSchema,
-  result: z
-    .strictObject(resultShape)
-    .refine(needsLoss.when, { message: needsLoss.message, path: ['readings'] })
-    .nullable(),
-  reason: noteSchema.min(1, 'Say why it is corrected.'),
-});
+export const correctionSchema = factBase
+  .extend({
+    kind: z.literal('correction'),
+    attemptId: idSchema,
+    result: z
+      .strictObject(resultShape)
+      .refine(needsLoss.when, { message: needsLoss.message, path: ['readings'] })
+      .nullable(),
+    reason: noteSchema.min(1, 'Say why it is corrected.'),
+  })
+  .refine(oneEach.when, { message: oneEach.message, path: ['result', 'readings'] });
 
 /** The crew leaves an attempt to the owner ("ask"), or the owner answers: leave it in ("allow") or do it again ("redo"). */
 export const ownerAnswerSchema = factBase.extend({

@@ -8,6 +8,7 @@ export function formatChainage(meters: number, units: 'mm' | 'in'): string {
   return `${grouped}\u00a0${units === 'mm' ? 'm' : 'ft'}`;
 }
 
+/** The distance in meters, to the millimeter, that a person gave in the project's unit: meters or feet. */
 export function metersFromShown(value: number, units: 'mm' | 'in'): number {
-  return units === 'mm' ? value : value * metersPerFoot;
+  return Math.round((units === 'mm' ? value : value * metersPerFoot) * 1000) / 1000;
 }

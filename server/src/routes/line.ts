@@ -5,7 +5,7 @@ import {
   referenceProblems,
   versionSchema,
 } from '@cordel/core';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
 import type { Database } from '../database';
@@ -17,15 +17,20 @@ import { lineProject } from '../schema';
 export const projectParam = z.object({ projectId: idSchema });
 
 /** Projects, their sites and cables: the shelf and the route. */
-export function lineRoutes(database: Database) {
+export function lineRoutes(database: Database, now: () => Date) {
   return new Hono()
     .get('/projects', async (context) => {
       const rows = await database.read
-        .select({ id: lineProject.id })
+        .select({ id: lineProject.id, name: lineProject.name, deletedAt: lineProject.deletedAt })
         .from(lineProject)
         .orderBy(asc(lineProject.createdAt));
       const shelf = [];
-      for (const { id } of rows) {
+      const deleted = [];
+      for (const { id, name, deletedAt } of rows) {
+        if (deletedAt) {
+          deleted.push({ id, name, deletedAt: deletedAt.toISOString() });
+          continue;
+        }
         const definition = (await loadDefinition(database.read, id))!;
         const facts = (await loadFacts(database.read, id)).map((stored) => stored.fact);
         shelf.push({
@@ -35,7 +40,7 @@ export function lineRoutes(database: Database) {
           progress: progressOf(definition, facts),
         });
       }
-      return context.json({ shelf });
+      return context.json({ shelf, deleted });
     })
     .post('/projects', validated('json', projectDefinitionSchema), async (context) => {
       const definition = context.req.valid('json');
@@ -87,9 +92,25 @@ export function lineRoutes(database: Database) {
     .delete('/projects/:projectId', validated('param', projectParam), async (context) => {
       const { projectId } = context.req.valid('param');
       const gone = await database.write((db) =>
-        db.delete(lineProject).where(eq(lineProject.id, projectId)).returning({ id: lineProject.id }),
+        db
+          .update(lineProject)
+          .set({ deletedAt: now() })
+          .where(and(eq(lineProject.id, projectId), isNull(lineProject.deletedAt)))
+          .returning({ id: lineProject.id }),
       );
       if (gone.length === 0) notFound('project');
+      return context.body(null, 204);
+    })
+    .post('/projects/:projectId/restore', validated('param', projectParam), async (context) => {
+      const { projectId } = context.req.valid('param');
+      const back = await database.write((db) =>
+        db
+          .update(lineProject)
+          .set({ deletedAt: null })
+          .where(and(eq(lineProject.id, projectId), isNotNull(lineProject.deletedAt)))
+          .returning({ id: lineProject.id }),
+      );
+      if (back.length === 0) notFound('deleted project');
       return context.body(null, 204);
     });
 }

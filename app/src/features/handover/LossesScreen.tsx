@@ -149,7 +149,7 @@ function Documents({ definition }: { definition: ProjectDefinition }) {
       />
       <Sheet title="Delete this project?" open={deleting} onClose={() => setDeleting(false)}>
         <Type>
-          {`“${project.name}” goes from this server with every reading in it. This cannot be undone. Take the whole project as JSON first; it can be imported again.`}
+          {`“${project.name}” leaves the shelf with every reading in it. For 30 days it can be put back from the foot of the shelf; after that only a project file brings it back.`}
         </Type>
         {remove.error ? (
           <Type tone="accent" role="alert">

@@ -1,4 +1,10 @@
-import { colorSchemes, limitsPresets, straightProject, straightProjectSchema } from '@cordel/core';
+import {
+  colorSchemes,
+  limitsPresets,
+  metersFromShown,
+  straightProject,
+  straightProjectSchema,
+} from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { router } from 'expo-router';
 import { Controller, useForm, useWatch } from 'react-hook-form';
@@ -60,9 +66,12 @@ export function NewProjectScreen() {
     defaultValues: start,
   });
 
+  const units = useWatch({ control, name: 'units' });
+
   const submit = handleSubmit(({ preset, ...form }) => {
     const { limits } = limitsPresets.find((one) => one.id === preset)!;
-    const definition = straightProject(straightProjectSchema.parse({ ...form, limits }), v7);
+    const closure = { ...form.closure, chainage: metersFromShown(form.closure.chainage, form.units) };
+    const definition = straightProject(straightProjectSchema.parse({ ...form, closure, limits }), v7);
     create.mutate(definition, {
       onSuccess: () => router.replace(places.closure(definition.project.id, definition.closures[0]!.id)),
     });
@@ -154,7 +163,7 @@ export function NewProjectScreen() {
             control={control}
             name="closure.chainage"
             label="Distance along the route"
-            unit="m"
+            unit={units === 'mm' ? 'm' : 'ft'}
             keyboard="decimal"
           />
           <Pair>

@@ -2,7 +2,7 @@ import { formatChainage } from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
-import { useShelf } from '../../data/projects';
+import { useRestoreProject, useShelf } from '../../data/projects';
 import { Action } from '../../ui/Action';
 import { CordRow } from '../../ui/Cord';
 import { Icon } from '../../ui/Icon';
@@ -22,7 +22,8 @@ export function ShelfScreen() {
   const shelf = useShelf();
   const { palette, size } = useCordelTheme();
   const [preferences, setPreferences] = useState(false);
-  const entries = shelf.data ?? [];
+  const entries = shelf.data?.shelf ?? [];
+  const deleted = shelf.data?.deleted ?? [];
   return (
     <Screen
       title="Cordel"
@@ -98,13 +99,47 @@ export function ShelfScreen() {
             );
           })
         )}
+        {deleted.length > 0 ? <Deleted projects={deleted} /> : null}
       </ScrollView>
       <PreferencesSheet open={preferences} onClose={() => setPreferences(false)} />
     </Screen>
   );
 }
 
+/** What was deleted and can still be put back. */
+function Deleted({ projects }: { projects: readonly { readonly id: string; readonly name: string }[] }) {
+  const restore = useRestoreProject();
+  return (
+    <View style={styles.deleted}>
+      <Type look="heading" role="heading" aria-level={2}>
+        Deleted
+      </Type>
+      <Type look="small" tone="soft">
+        Kept for 30 days with every reading, then cleared away.
+      </Type>
+      {projects.map((project) => (
+        <View key={project.id} style={styles.deletedRow}>
+          <Type style={styles.grow}>{project.name}</Type>
+          <Action
+            label="Put back"
+            spoken={`Put back ${project.name}`}
+            disabled={restore.isPending}
+            onPress={() => restore.mutate(project.id)}
+          />
+        </View>
+      ))}
+      {restore.error ? (
+        <Type tone="accent" role="alert">
+          {restore.error.message}
+        </Type>
+      ) : null}
+    </View>
+  );
+}
+
 const styles = StyleSheet.create({
+  deleted: { padding: space.large, paddingLeft: gutter.width, gap: space.small },
+  deletedRow: { flexDirection: 'row', alignItems: 'center', gap: space.small },
   list: { maxWidth: 760, width: '100%' },
   card: { borderWidth: stroke.rule, padding: space.medium, gap: space.tight, marginVertical: space.small },
   corner: { width: touch.bench, alignItems: 'center', justifyContent: 'center' },

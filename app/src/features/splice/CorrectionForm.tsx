@@ -1,20 +1,27 @@
 import { cleaveAngleSchema, lossSchema, type StandingAttempt } from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useForm } from 'react-hook-form';
+import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { z } from 'zod';
 import { Action } from '../../ui/Action';
 import { Field } from '../../ui/Field';
-import { decimalField, optionalDecimalField } from '../../ui/numberField';
+import { optionalDecimalField } from '../../ui/numberField';
 import { space } from '../../ui/tokens';
 import type { Result } from './newFact';
 
-const formSchema = z.object({
-  loss: decimalField(lossSchema),
-  cleaveLeft: optionalDecimalField(cleaveAngleSchema),
-  cleaveRight: optionalDecimalField(cleaveAngleSchema),
-  reason: z.string().trim().min(1, 'Say why it is corrected.').max(500, 'Keep it to 500 characters.'),
-});
+const formSchema = z
+  .object({
+    loss: optionalDecimalField(lossSchema),
+    cleaveLeft: optionalDecimalField(cleaveAngleSchema),
+    cleaveRight: optionalDecimalField(cleaveAngleSchema),
+    proofTestFailed: z.boolean(),
+    note: z.string().trim().max(500, 'Keep it to 500 characters.'),
+    reason: z.string().trim().min(1, 'Say why it is corrected.').max(500, 'Keep it to 500 characters.'),
+  })
+  .refine((form) => form.loss !== null || form.proofTestFailed, {
+    message: 'Give the loss, or mark the proof test failed.',
+    path: ['loss'],
+  });
 
 /** Writes a reading down anew. The old one stays in the history; the correction is a fact of its own. */
 export function CorrectionForm({
@@ -34,6 +41,8 @@ export function CorrectionForm({
         loss: reading.loss === null ? '' : String(reading.loss),
         cleaveLeft: reading.cleaveLeft === null ? '' : String(reading.cleaveLeft),
         cleaveRight: reading.cleaveRight === null ? '' : String(reading.cleaveRight),
+        proofTestFailed: attempt.proofTestFailed,
+        note: attempt.note,
         reason: '',
       },
     },
@@ -43,6 +52,19 @@ export function CorrectionForm({
       <Field control={control} name="loss" label="Loss" unit="dB" keyboard="decimal" />
       <Field control={control} name="cleaveLeft" label="Cleave left" unit="°" keyboard="decimal" />
       <Field control={control} name="cleaveRight" label="Cleave right" unit="°" keyboard="decimal" />
+      <Controller
+        control={control}
+        name="proofTestFailed"
+        render={({ field }) => (
+          <Action
+            label="Proof test failed"
+            pressed={field.value}
+            onPress={() => field.onChange(!field.value)}
+            style={styles.toggle}
+          />
+        )}
+      />
+      <Field control={control} name="note" label="Note" />
       <Field control={control} name="reason" label="Why it is corrected" />
       <View style={styles.row}>
         <Action label="Cancel" onPress={onCancel} style={styles.flex} />
@@ -51,15 +73,8 @@ export function CorrectionForm({
           label="Correct"
           style={styles.flex}
           onPress={() =>
-            void handleSubmit(({ loss, cleaveLeft, cleaveRight, reason }) =>
-              onCorrect(
-                {
-                  readings: [{ loss, cleaveLeft, cleaveRight }],
-                  proofTestFailed: attempt.proofTestFailed,
-                  note: attempt.note,
-                },
-                reason,
-              ),
+            void handleSubmit(({ loss, cleaveLeft, cleaveRight, proofTestFailed, note, reason }) =>
+              onCorrect({ readings: [{ loss, cleaveLeft, cleaveRight }], proofTestFailed, note }, reason),
             )()
           }
         />
@@ -73,4 +88,5 @@ const styles = StyleSheet.create({
   form: { gap: space.medium, paddingTop: space.small },
   row: { flexDirection: 'row', gap: space.small },
   flex: { flex: 1 },
+  toggle: { alignSelf: 'flex-start' },
 });

@@ -1,0 +1,1 @@
+ALTER TABLE "line_project" ADD COLUMN "deleted_at" timestamp (3) with time zone;

@@ -129,6 +129,12 @@ test('an entry is taken back at once, and corrected later', async () => {
   await press(page, 'History, correct');
   await see(page, 'Corrected to 0.05 dB');
   await see(page, 'Taken back');
+  await press(page, 'Correct this reading');
+  await press(page, 'Proof test failed');
+  await fill(page, 'Loss (dB)', '');
+  await fill(page, 'Why it is corrected', 'broke at the pull');
+  await press(page, 'Correct');
+  await see(page, 'Slot 6, redo. The proof test failed.');
 }, 120_000);
 
 test('nothing waits for the network: verdicts go on, survive a reload, and are sent when the server is back', async () => {

@@ -16,7 +16,7 @@ import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { documents } from '../../data/projects';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { Action } from '../../ui/Action';
-import { CordRow } from '../../ui/Cord';
+import { CordRow, type Stretch } from '../../ui/Cord';
 import { TubeToken } from '../../ui/FiberToken';
 import { Knot } from '../../ui/Knot';
 import { LossStrip } from '../../ui/LossStrip';
@@ -145,8 +145,8 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
             <TrayCard
               atHand={atHand}
               tray={item}
-              first={index === 0}
-              last={index === ledger.trays.length - 1}
+              above={index === 0 ? 'none' : stretchBelow(ledger.trays[index - 1]!)}
+              below={index === ledger.trays.length - 1 ? 'none' : stretchBelow(item)}
               current={item.tray === next?.splice.tray}
               onPress={() => router.navigate(places.tray(projectId, closure.id, item.tray))}
             />
@@ -185,13 +185,18 @@ function Headline({ atHand: { ledger } }: { atHand: ClosureAtHand }) {
 interface TrayCardProps {
   atHand: ClosureAtHand;
   tray: TrayState;
-  first: boolean;
-  last: boolean;
+  above: Stretch;
+  below: Stretch;
   current: boolean;
   onPress: () => void;
 }
 
-function TrayCard({ atHand, tray, first, last, current, onPress }: TrayCardProps) {
+/** The cord is inked past a tray on which nothing is left to do. */
+function stretchBelow({ rollUp }: TrayState): Stretch {
+  return rollUp.settled === rollUp.count && rollUp.count > 0 ? 'done' : 'open';
+}
+
+function TrayCard({ atHand, tray, above, below, current, onPress }: TrayCardProps) {
   const { palette } = useCordelTheme();
   const { ledger, definition } = atHand;
   const cables = cablesOf(definition);
@@ -204,17 +209,10 @@ function TrayCard({ atHand, tray, first, last, current, onPress }: TrayCardProps
         : rollUp.marks.owner > 0
           ? 'owner'
           : 'holds';
-  const below = last ? 'none' : mark === 'open' || mark === 'redo' ? 'open' : 'done';
   const words = [progressWords(rollUp), waitingWords(rollUp)].filter(Boolean).join(' · ');
   const losses = tray.splices.map((state) => highestLoss(state.readings));
   return (
-    <CordRow
-      above={first ? 'none' : current || mark !== 'open' ? 'done' : 'open'}
-      below={below}
-      knot={<Knot mark={mark} size={22} />}
-      knotSize={22}
-      knotAt={36}
-    >
+    <CordRow above={above} below={below} knot={<Knot mark={mark} size={22} />} knotSize={22} knotAt={36}>
       <Pressable
         role="link"
         onPress={onPress}

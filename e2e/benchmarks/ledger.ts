@@ -42,12 +42,4 @@ export function benchLedger(): void {
     `${at(0.5, one).toFixed(3)} ms, 95 % ${at(0.95, one).toFixed(3)} ms`,
     'under 0.5 ms',
   );
-  report(
-    'Expand and lay out its plan',
-    `${at(
-      0.5,
-      timed(20, () => planClosure(definition.closures[0]!, cables)),
-    ).toFixed(1)} ms`,
-    '-',
-  );
 }

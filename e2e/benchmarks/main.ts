@@ -1,4 +1,5 @@
 import { benchLedger } from './ledger';
+import { benchPlan } from './plan';
 import { benchServer } from './server';
 import { benchStart } from './start';
 import { benchTap } from './tap';
@@ -6,6 +7,7 @@ import { benchTap } from './tap';
 /** npm run bench: prints figures beside their targets. Nothing fails here; times depend on the machine. */
 async function main() {
   benchLedger();
+  benchPlan();
   await benchServer();
   await benchTap();
   await benchStart();

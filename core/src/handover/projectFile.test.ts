@@ -1,5 +1,8 @@
 import fc from 'fast-check';
 import { attempt, definition, factAfter, id, timeOf } from '../../test/example';
+import { anyConstruction } from '../../test/arbitraries';
+import { tia598 } from '../line/colorCode';
+import { builtInModels, closureOfModel } from '../plan/closureModel';
 import { projectFileSchema, referenceProblems, writeProjectFile, type StoredFact } from './projectFile';
 
 const store = (fact: StoredFact['fact']): StoredFact => ({ fact, receivedAt: timeOf(500) });
@@ -73,4 +76,37 @@ test.each([
   ],
 ])('tells of %s', (_, bad, own, path) => {
   expect(referenceProblems(bad, own).map((problem) => problem.path.join('.'))).toContain(path);
+});
+
+test('every cable construction and everything a closure may have goes out and comes in the same', () => {
+  fc.assert(
+    fc.property(anyConstruction, fc.boolean(), (construction, rich) => {
+      const more = rich
+        ? {
+            fiberType: 'g657a2' as const,
+            modeField: 8.6,
+            groupIndex: 1.468,
+            diameter: 11.2,
+            excess: 0.02,
+            sheathMarks: { first: 120, last: 3080 },
+            ownScheme: { ...tia598, id: 'own', name: 'Own', sequence: [...tia598.sequence] },
+            live: [{ from: 1, to: 1, circuit: 'Ring' }],
+          }
+        : {};
+      const [own, ...others] = definition.cables;
+      const project = {
+        ...definition,
+        cables: [{ ...own!, construction, ...more }, ...others],
+        closures: definition.closures.map((closure) => ({
+          ...closure,
+          ...(rich ? closureOfModel(builtInModels[0]!) : {}),
+        })),
+      };
+      const text = writeProjectFile(project, []);
+      const file = projectFileSchema.parse(JSON.parse(text));
+      expect(file.cables.find((cable) => cable.id === own!.id)!.construction).toEqual(construction);
+      expect(writeProjectFile(file, [])).toBe(text);
+    }),
+    { numRuns: 40 },
+  );
 });

@@ -71,6 +71,14 @@ export function referenceProblems(
   const cables = collect('cables');
   const closures = collect('closures');
 
+  definition.sites.forEach((site, index) => {
+    if (site.branchFrom === undefined) return;
+    const from = definition.sites.find((other) => other.id === site.branchFrom);
+    const at = ['sites', index, 'branchFrom'];
+    if (!from) say(at, 'The file has no site of this identifier.');
+    // A branch leaves the route; branches of branches would have no place on the cord.
+    else if (from.branchFrom !== undefined) say(at, 'A branch leaves the route itself, not another branch.');
+  });
   definition.cables.forEach((cable, index) =>
     cable.siteIds.forEach((id, at) => {
       if (!sites.has(id)) say(['cables', index, 'siteIds', at], 'The file has no site of this identifier.');

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { colorAt, colorSchemes, dinVde0888, tia598 } from './colorCode';
+import { colorSchemeSchema, colorAt, colorSchemes, dinVde0888, tia598 } from './colorCode';
 
 describe('TIA-598-D', () => {
   // ANSI/TIA-598-D: the twelve colors in order, then again with a tracer, black except on black, where it is yellow.
@@ -47,4 +47,13 @@ test('refuses what is not a position', () => {
       expect(() => colorAt(tia598, position)).toThrow(RangeError);
     }),
   );
+});
+
+test('a color code of one’s own is checked for doubles', () => {
+  const own = { ...tia598, id: 'own', sequence: ['red', 'green', 'red'] };
+  const { error } = colorSchemeSchema.safeParse(own);
+  expect(error!.issues.map((issue) => [issue.path.join('.'), issue.message])).toEqual([
+    ['sequence.2', 'red stands at 1 and at 3. Two fibers of one color cannot be told apart.'],
+  ]);
+  for (const scheme of colorSchemes) expect(colorSchemeSchema.parse(scheme)).toEqual(scheme);
 });

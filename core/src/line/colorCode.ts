@@ -1,3 +1,5 @@
+import { z } from 'zod';
+
 /**
  * Color codes of fibers and of the tubes or ribbons that hold them. A scheme is data; a cable names the one it follows.
  */
@@ -19,16 +21,36 @@ export const glassColors = {
 
 export type GlassColor = keyof typeof glassColors;
 
-export interface ColorScheme {
-  readonly id: string;
-  readonly name: string;
-  readonly source: string;
+const glassColorSchema = z.enum(Object.keys(glassColors) as [GlassColor, ...GlassColor[]]);
+
+export const colorSchemeSchema = z.strictObject({
+  id: z.string().trim().min(1).max(40),
+  name: z.string().trim().min(1, 'Give the color code a name.').max(80),
+  source: z.string().trim().max(200),
   /** Colors of positions 1, 2, 3 … After the last the sequence starts again, one tracer stripe more each time. */
-  readonly sequence: readonly GlassColor[];
+  sequence: z
+    .array(glassColorSchema)
+    .min(2, 'A color code has at least 2 colors.')
+    .max(12)
+    .superRefine((sequence, context) => {
+      sequence.forEach((color, index) => {
+        const before = sequence.indexOf(color);
+        if (before < index)
+          context.addIssue({
+            code: 'custom',
+            path: [index],
+            message: `${color} stands at ${before + 1} and at ${index + 1}. Two fibers of one color cannot be told apart.`,
+          });
+      });
+    }),
   /** Color of the tracer stripe, and the exception for a base color on which it would not show. */
-  readonly tracer: GlassColor;
-  readonly tracerOn: Partial<Readonly<Record<GlassColor, GlassColor>>>;
-}
+  tracer: glassColorSchema,
+  tracerOn: z.partialRecord(glassColorSchema, glassColorSchema),
+});
+type SchemeData = z.infer<typeof colorSchemeSchema>;
+export type ColorScheme = Readonly<Omit<SchemeData, 'sequence'>> & {
+  readonly sequence: readonly GlassColor[];
+};
 
 export const tia598: ColorScheme = {
   id: 'tia-598-d',
@@ -75,7 +97,60 @@ export const dinVde0888: ColorScheme = {
   tracerOn: { black: 'yellow' },
 };
 
-export const colorSchemes: readonly ColorScheme[] = [tia598, dinVde0888];
+/** Turquoise and pink carry the tokens of aqua and rose here too. */
+export const frenchSequence: ColorScheme = {
+  id: 'french-12',
+  name: 'French sequence',
+  source: 'national practice, no published source at hand (from memory)',
+  sequence: [
+    'red',
+    'blue',
+    'green',
+    'yellow',
+    'violet',
+    'white',
+    'orange',
+    'slate',
+    'brown',
+    'black',
+    'aqua',
+    'rose',
+  ],
+  tracer: 'black',
+  tracerOn: { black: 'yellow' },
+};
+
+export const swissSequence: ColorScheme = {
+  id: 'swiss-12',
+  name: 'Swiss sequence',
+  source: 'national practice, no published source at hand (from memory)',
+  sequence: [
+    'red',
+    'green',
+    'yellow',
+    'blue',
+    'white',
+    'violet',
+    'orange',
+    'black',
+    'slate',
+    'brown',
+    'rose',
+    'aqua',
+  ],
+  tracer: 'black',
+  tracerOn: { black: 'yellow' },
+};
+
+export const colorSchemes: readonly ColorScheme[] = [tia598, dinVde0888, frenchSequence, swissSequence];
+
+/** The color code of a cable: its own, or the built-in one it names. */
+export function schemeOf(cable: {
+  readonly schemeId: string;
+  readonly ownScheme?: ColorScheme | undefined;
+}): ColorScheme {
+  return cable.ownScheme ?? colorScheme(cable.schemeId);
+}
 
 /** The built-in scheme of this id. Throws on an unknown id: schemas let none through. */
 export function colorScheme(id: string): ColorScheme {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import { anyConstruction } from '../../test/arbitraries';
 import { constructionSchema, equalTubes, type Cable, type Construction } from './cable';
-import { fiberCount, fiberName, fiberNumber, fiberPosition, fiberUnits } from './fiberNumber';
+import { fiberCount, fiberName, fiberNumber, fiberPosition, fibersByColor, fiberUnits } from './fiberNumber';
 
 const cableOf = (construction: Construction): Cable => ({
   id: '01900000-0000-7000-8000-000000000001',
@@ -43,26 +44,6 @@ test('colors start again in the second binder group of a 24-fiber tube', () => {
   expect([name.group, name.fiber, name.fiberColor.code]).toEqual([2, 1, 'BL']);
 });
 
-const strand = fc.oneof(
-  {
-    weight: 4,
-    arbitrary: fc.record({ kind: fc.constant('tube' as const), fibers: fc.integer({ min: 1, max: 24 }) }),
-  },
-  {
-    weight: 2,
-    arbitrary: fc.record({
-      kind: fc.constant('tube' as const),
-      fibers: fc.integer({ min: 1, max: 24 }),
-      groupSize: fc.integer({ min: 1, max: 12 }),
-    }),
-  },
-  { weight: 1, arbitrary: fc.constant({ kind: 'filler' as const }) },
-);
-const anyConstruction = fc
-  .array(strand, { minLength: 1, maxLength: 40 })
-  .filter((strands) => strands.some((one) => one.kind === 'tube'))
-  .map((strands) => constructionSchema.parse({ kind: 'stranded-tubes', strands }));
-
 test('number and position are a bijection for every construction', () => {
   fc.assert(
     fc.property(anyConstruction, (construction) => {
@@ -71,7 +52,7 @@ test('number and position are a bijection for every construction', () => {
       for (let number = 1; number <= count; number += 1) {
         const position = fiberPosition(construction, number);
         expect(fiberNumber(construction, position)).toBe(number);
-        seen.add(`${position.place}.${position.group}.${position.fiber}`);
+        seen.add(`${position.unit}.${position.group}.${position.fiber}`);
       }
       expect(seen.size).toBe(count);
       expect(fiberUnits(construction).reduce((sum, unit) => sum + unit.fibers, 0)).toBe(count);
@@ -90,4 +71,69 @@ test('refuses fibers and positions that the cable does not have', () => {
     { unit: 0, group: null, fiber: 1 },
   ])
     expect(() => fiberNumber(construction, position)).toThrow(RangeError);
+});
+
+test('every made-up construction is one that the schema takes, unchanged', () => {
+  fc.assert(
+    fc.property(anyConstruction, (construction) => {
+      expect(constructionSchema.parse(JSON.parse(JSON.stringify(construction)))).toEqual(construction);
+    }),
+  );
+});
+
+// 24 ribbons of 12 are 288 fibers (common practice); ribbon 14 repeats orange with a tracer (TIA-598-D).
+test('ribbons of a central tube are counted and colored on', () => {
+  const cable = cableOf({ kind: 'central-ribbon', ribbons: 24, fibersPerRibbon: 12 });
+  expect(fiberCount(cable.construction)).toBe(288);
+  const name = fiberName(cable, 157);
+  expect([name.unitKind, name.unit, name.unitColor.code, name.fiberColor.code]).toEqual([
+    'ribbon',
+    14,
+    'OR-BK',
+    'BL',
+  ]);
+});
+
+test('ribbons in stranded tubes are counted on through the cable and colored anew in each tube', () => {
+  const cable = cableOf({
+    kind: 'stranded-ribbon',
+    strands: [
+      { kind: 'tube', ribbons: 6, fibersPerRibbon: 12 },
+      { kind: 'filler' },
+      { kind: 'tube', ribbons: 6, fibersPerRibbon: 12 },
+    ],
+  });
+  const name = fiberName(cable, 73);
+  expect([name.unit, name.unitColor.code, name.tube!.number, name.tube!.color.code]).toEqual([
+    7,
+    'BL',
+    2,
+    'OR',
+  ]);
+});
+
+// Trade: blue fiber first, orange is the spare (common practice).
+test('a drop has its fibers and no tube to count', () => {
+  const cable = cableOf({ kind: 'drop', shape: 'flat', fibers: 2, toningWire: true, messenger: false });
+  expect([1, 2].map((number) => fiberName(cable, number).fiberColor.name)).toEqual(['blue', 'orange']);
+  expect(fiberName(cable, 2).unitKind).toBe('bundle');
+});
+
+test('colors lead back to the number: every fiber is found by its own colors', () => {
+  fc.assert(
+    fc.property(anyConstruction, fc.nat(), (construction, seed) => {
+      const cable = cableOf(construction);
+      const number = (seed % fiberCount(construction)) + 1;
+      const name = fiberName(cable, number);
+      const found = fibersByColor(cable, {
+        ...(name.tube ? { tube: name.tube.color.code } : {}),
+        unit: name.unitColor.code,
+        ...(name.group === null ? {} : { group: name.group }),
+        fiber: name.fiberColor.code,
+      });
+      expect(found.map((one) => one.number)).toContain(number);
+      // Colors start again with more stripes, so that within a cable nothing looks alike.
+      expect(found).toHaveLength(1);
+    }),
+  );
 });

@@ -1,4 +1,4 @@
-import { colorAt, colorScheme, type ColorMark } from './colorCode';
+import { colorAt, schemeOf, type ColorMark } from './colorCode';
 import type { Cable, Construction } from './cable';
 
 /**
@@ -16,9 +16,16 @@ export interface FiberPosition {
   readonly fiber: number;
 }
 
+/** What holds fibers together: a buffer tube, a ribbon, or nothing but the cable itself (drops, pigtails). */
+export type UnitKind = 'tube' | 'ribbon' | 'bundle';
+
 export interface FiberUnit {
+  readonly kind: UnitKind;
   readonly unit: number;
   readonly place: number;
+  /** Where ribbons lie in stranded tubes: the number of the tube, and of the ribbon in it. null elsewhere. */
+  readonly tube: number | null;
+  readonly inTube: number | null;
   readonly fibers: number;
   readonly groupSize: number | null;
   /** Cable number of its first fiber. */
@@ -34,17 +41,44 @@ export function fiberUnits(construction: Construction): readonly FiberUnit[] {
   if (known) return known;
   const units: FiberUnit[] = [];
   let first = 1;
-  construction.strands.forEach((strand, index) => {
-    if (strand.kind === 'filler') return;
-    units.push({
-      unit: units.length + 1,
-      place: index + 1,
-      fibers: strand.fibers,
-      groupSize: strand.groupSize ?? null,
-      first,
-    });
-    first += strand.fibers;
-  });
+  const add = (unit: Omit<FiberUnit, 'unit' | 'first'>) => {
+    units.push({ ...unit, unit: units.length + 1, first });
+    first += unit.fibers;
+  };
+  const loose = { tube: null, inTube: null, groupSize: null };
+  switch (construction.kind) {
+    case 'stranded-tubes':
+      construction.strands.forEach((strand, index) => {
+        if (strand.kind === 'filler') return;
+        const groupSize = strand.groupSize ?? null;
+        add({ ...loose, kind: 'tube', place: index + 1, fibers: strand.fibers, groupSize });
+      });
+      break;
+    case 'central-ribbon':
+      for (let place = 1; place <= construction.ribbons; place += 1)
+        add({ ...loose, kind: 'ribbon', place, fibers: construction.fibersPerRibbon });
+      break;
+    case 'stranded-ribbon': {
+      let tube = 0;
+      construction.strands.forEach((strand, index) => {
+        if (strand.kind === 'filler') return;
+        tube += 1;
+        for (let inTube = 1; inTube <= strand.ribbons; inTube += 1)
+          add({
+            kind: 'ribbon',
+            place: index + 1,
+            tube,
+            inTube,
+            fibers: strand.fibersPerRibbon,
+            groupSize: null,
+          });
+      });
+      break;
+    }
+    case 'drop':
+    case 'pigtails':
+      add({ ...loose, kind: 'bundle', place: 1, fibers: construction.fibers });
+  }
   counted.set(construction, units);
   return units;
 }
@@ -109,8 +143,12 @@ export function fiberNumber(
 export interface FiberName {
   /** Number in the cable. */
   readonly number: number;
+  readonly unitKind: UnitKind;
+  /** Number of the tube or ribbon in the cable. */
   readonly unit: number;
   readonly unitColor: ColorMark;
+  /** The tube that the ribbon lies in, where ribbons lie in stranded tubes. */
+  readonly tube: { readonly number: number; readonly color: ColorMark } | null;
   readonly group: number | null;
   readonly fiber: number;
   readonly fiberColor: ColorMark;
@@ -118,14 +156,40 @@ export interface FiberName {
 
 /** Everything a technician needs to find a fiber by eye. Throws RangeError when the cable has no such fiber. */
 export function fiberName(cable: Cable, number: number): FiberName {
-  const scheme = colorScheme(cable.schemeId);
-  const { unit, group, fiber } = fiberPosition(cable.construction, number);
+  const scheme = schemeOf(cable);
+  const { kind, unit, tube, inTube } = unitOf(cable.construction, number);
+  const { group, fiber } = fiberPosition(cable.construction, number);
   return {
     number,
+    unitKind: kind,
     unit,
-    unitColor: colorAt(scheme, unit),
+    // Ribbons in stranded tubes are colored anew in each tube (common practice).
+    unitColor: colorAt(scheme, inTube ?? unit),
+    tube: tube === null ? null : { number: tube, color: colorAt(scheme, tube) },
     group,
     fiber,
     fiberColor: colorAt(scheme, fiber),
   };
+}
+
+/** Fibers of a cable that look like this: any of unit, group and fiber color codes may be left out. In numbering order. */
+export function fibersByColor(
+  cable: Cable,
+  wanted: {
+    readonly tube?: string;
+    readonly unit?: string;
+    readonly group?: number;
+    readonly fiber?: string;
+  },
+): FiberName[] {
+  const names: FiberName[] = [];
+  for (let number = 1; number <= fiberCount(cable.construction); number += 1) {
+    const name = fiberName(cable, number);
+    if (wanted.tube !== undefined && name.tube?.color.code !== wanted.tube) continue;
+    if (wanted.unit !== undefined && name.unitColor.code !== wanted.unit) continue;
+    if (wanted.group !== undefined && name.group !== wanted.group) continue;
+    if (wanted.fiber !== undefined && name.fiberColor.code !== wanted.fiber) continue;
+    names.push(name);
+  }
+  return names;
 }

@@ -23,9 +23,11 @@ export const siteSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   kind: z.enum(['hub', 'closure', 'cabinet', 'terminal']),
-  /** Meters along the route. */
+  /** Meters along the route, or along the branch from where it leaves. */
   chainage: z.number().min(0, 'Distance along the route starts at 0.').max(1_000_000),
   placement: z.enum(['handhole', 'aerial', 'pole', 'indoors']).nullable(),
+  /** The site at which a branch leaves the route, for a site that lies on the branch. */
+  branchFrom: idSchema.optional(),
 });
 export type Site = z.infer<typeof siteSchema>;
 
@@ -34,4 +36,18 @@ export function siteOf(sites: readonly Site[], id: string): Site {
   const site = sites.find((candidate) => candidate.id === id);
   if (!site) throw new Error(`Unknown site ${id}`);
   return site;
+}
+
+/** The sites of the route itself, by their distance. */
+export function routeSites(sites: readonly Site[]): Site[] {
+  return sites.filter((site) => site.branchFrom === undefined).sort(byChainage);
+}
+
+/** The sites of the branch that leaves at a site, by their distance along it. */
+export function branchSites(sites: readonly Site[], from: string): Site[] {
+  return sites.filter((site) => site.branchFrom === from).sort(byChainage);
+}
+
+function byChainage(a: Site, b: Site): number {
+  return a.chainage - b.chainage;
 }

@@ -1,12 +1,17 @@
 import type { Finding } from '../finding';
 import type { Cable } from '../line/cable';
-import { unitOf } from '../line/fiberNumber';
-import type { Closure } from './closure';
+import { fiberCount, unitOf } from '../line/fiberNumber';
+import { entryFindings } from './entries';
+import { entryKey, type Closure, type Tray } from './closure';
+import type { FiberEnd } from './fiberEnd';
 import { expandOrder, type PlannedSplice } from './order';
-import { layOutTrays, type PlacedSplice } from './trayLayout';
+import { leastChange } from './leastChange';
+import { portFindings } from './ports';
+import { layOutTrays, unitByFiber, type PlacedSplice, type Placement } from './trayLayout';
 
 export interface PlannedTray {
   readonly tray: number;
+  /** Slots for sleeves of the kind that lies on it. */
   readonly slots: number;
   /** In slot order. */
   readonly splices: readonly PlacedSplice[];
@@ -28,20 +33,29 @@ export interface ClosurePlan {
   readonly fibers: number;
   readonly unplaced: readonly PlannedSplice[];
   readonly findings: readonly Finding[];
+  /** Why everything is on its tray, in words, in the order in which it was decided. */
+  readonly reasons: readonly { readonly tray: number; readonly text: string }[];
 }
 
-/** Expands a closure's order and lays it out on its trays. */
-export function planClosure(closure: Closure, cables: ReadonlyMap<string, Cable>): ClosurePlan {
-  const { splices, findings } = expandOrder(closure, cables);
-  const { placed, unplaced } = layOutTrays(splices, closure.trays, (splice) => {
-    const end = splice.left[0]!;
-    return `${end.cableId}.${unitOf(cables.get(end.cableId)!.construction, end.fiber).unit}`;
-  });
+/**
+ * Expands a closure's order, lays it out on its trays, and tells what is wrong with either.
+ * @param lineNumber what a person calls the order line of an index from 0, where that is not its place: the row of a text, say
+ */
+export function planClosure(
+  closure: Closure,
+  cables: ReadonlyMap<string, Cable>,
+  lineNumber: (index: number) => number = (index) => index + 1,
+): ClosurePlan {
+  const { splices, findings } = expandOrder(closure, cables, lineNumber);
+  const { spareSlots = 0, pins = [] } = closure;
+  const layout = layOutTrays(splices, closure.trays, cables, { spareSlots, pins });
+  const { placed, unplaced } = layout;
 
   const positionOf = new Map<string, number>();
   const fibersOn = closure.trays.map(() => 0);
   const rows = closure.trays.map((): PlacedSplice[] => []);
-  for (const [position, splice] of placed.entries()) {
+  for (let position = 0; position < placed.length; position += 1) {
+    const splice = placed[position]!;
     positionOf.set(splice.id, position);
     rows[splice.tray - 1]!.push(splice);
     fibersOn[splice.tray - 1]! += splice.left.length;
@@ -51,7 +65,7 @@ export function planClosure(closure: Closure, cables: ReadonlyMap<string, Cable>
   const trays = rows.map((row, index) => {
     const tray = {
       tray: index + 1,
-      slots: closure.trays[index]!.singleSlots,
+      slots: slotsOf(closure.trays[index]!, row),
       splices: row,
       first,
       fibers: fibersOn[index]!,
@@ -60,14 +74,48 @@ export function planClosure(closure: Closure, cables: ReadonlyMap<string, Cable>
     return tray;
   });
 
+  const names = new Names(closure, cables);
+  findings.push(...entryFindings(closure, cables), ...portFindings(closure, cables));
+  for (const { pin, because } of layout.brokenPins) {
+    const what = `${names.unit(pin.cableId, pin.unit)} is kept on tray ${pin.tray} by hand`;
+    findings.push({
+      code: 'pin',
+      severity: 'warning',
+      where: `tray ${pin.tray}`,
+      message: {
+        'no-tray': `${what}, and the closure has only ${closure.trays.length} trays. Pick another tray.`,
+        'no-room': `${what}, and there is no room for all of it. Pick another tray, or take something else off.`,
+        'nothing-there': `${what}, and the order does not splice it. Take the pin away.`,
+      }[because],
+    });
+  }
+  for (const split of splitUnits(placed, cables, names))
+    findings.push({
+      code: 'unit-split',
+      severity: 'warning',
+      where: `tray ${split.trays[0]}`,
+      message: `${split.name} is planned on trays ${split.trays.join(' and ')}. Use trays with more slots, or splice less of it here.`,
+    });
   if (unplaced.length > 0)
     findings.push({
       code: 'over-capacity',
       severity: 'error',
       where: 'trays',
-      message: `${unplaced.length} of ${splices.length} splices have no slot. Add a tray, or use trays with more slots.`,
+      message: `${unplaced.length} of ${splices.length} splices have no slot. ${leastChange(closure, splices, unplaced, cables)}`,
     });
-  return { closureId: closure.id, trays, splices: placed, positionOf, fibers, unplaced, findings };
+  return {
+    closureId: closure.id,
+    trays,
+    splices: placed,
+    positionOf,
+    fibers,
+    unplaced,
+    findings,
+    reasons: layout.placements.map((placement) => ({
+      tray: placement.tray,
+      text: reasonWords(placement, splices, closure.trays, names),
+    })),
+  };
 }
 
 /** Tubes or ribbons of the left side on a tray, in order, each once: what a technician looks for when opening the tray. */
@@ -82,4 +130,115 @@ export function unitsOnTray(
     units.set(`${end.cableId}.${unit}`, { cableId: end.cableId, unit });
   }
   return [...units.values()];
+}
+
+function slotsOf(tray: Tray, row: readonly PlacedSplice[]): number {
+  const ribbons = row[0] ? row[0].kind === 'ribbon' : tray.singleSlots === 0;
+  return ribbons ? (tray.ribbonSlots ?? 0) : tray.singleSlots;
+}
+
+/** How the order and the findings call tubes and ribbons: "Tube 3 of A". */
+class Names {
+  private readonly keys: ReadonlyMap<string, string>;
+
+  constructor(
+    closure: Closure,
+    private readonly cables: ReadonlyMap<string, Cable>,
+  ) {
+    this.keys = new Map(closure.entries.map((entry, index) => [entry.cableId, entryKey(entry, index)]));
+  }
+
+  /** `unit` counts tubes where ribbons lie in tubes. */
+  unit(cableId: string, unit: number): string {
+    const key = this.keys.get(cableId) ?? '?';
+    const construction = this.cables.get(cableId)?.construction;
+    if (construction?.kind === 'central-ribbon') return `Ribbon ${unit} of ${key}`;
+    if (construction?.kind === 'drop' || construction?.kind === 'pigtails') return key;
+    return `Tube ${unit} of ${key}`;
+  }
+
+  holder(end: FiberEnd): string {
+    const { kind, unit, tube } = unitOf(this.cables.get(end.cableId)!.construction, end.fiber);
+    return kind === 'bundle'
+      ? `${this.keys.get(end.cableId) ?? '?'} ${end.fiber}`
+      : this.unit(end.cableId, tube ?? unit);
+  }
+}
+
+function reasonWords(
+  { first, count, tray, because, passedOver }: Placement,
+  splices: readonly PlannedSplice[],
+  trays: readonly Tray[],
+  names: Names,
+): string {
+  const { kind, left } = splices[first]!;
+  const sleeves = `${count} ${kind === 'ribbon' ? 'ribbon sleeve' : 'splice'}${count === 1 ? '' : 's'}`;
+  const what = `${names.holder(left[0]!)} (${sleeves}) goes on tray ${tray}`;
+  switch (because) {
+    case 'next':
+      return `${what}: next in order, and there is room for all of it.`;
+    case 'next-tray':
+      return passedOver!.free > 0
+        ? `${what}: tray ${passedOver!.tray} has ${passedOver!.free} slots left, and it stays whole.`
+        : `${what}: tray ${passedOver!.tray} is full${trays[passedOver!.tray - 1]!.ribbonSlots ? ' or holds the other kind of sleeve' : ''}.`;
+    case 'pinned':
+      return `${what}: kept there by hand.`;
+    case 'room-left':
+      return `${what}: out of order, because no tray behind has room and this one does.`;
+    case 'split':
+      return `${what}: split, because no tray has room for all of it.`;
+  }
+}
+
+/** Tubes or ribbons of either side that ended up on more than one tray. */
+function splitUnits(
+  placed: readonly PlacedSplice[],
+  cables: ReadonlyMap<string, Cable>,
+  names: Names,
+): { name: string; trays: number[] }[] {
+  // By cable and unit, the one tray it is on, or all of them once there are more. Most units have one, so nothing is made for them.
+  const seen = new Map<string, { unitOf: Int32Array; trays: Int32Array }>();
+  const split = new Map<string, { cableId: string; unit: number; trays: Set<number> }>();
+  for (const { left, right, tray } of placed)
+    for (const { cableId, fiber } of [left[0]!, right[0]!]) {
+      let cable = seen.get(cableId);
+      if (!cable) {
+        const units = unitByFiber(cables.get(cableId)!.construction);
+        seen.set(cableId, (cable = { unitOf: units, trays: new Int32Array(units.length + 1) }));
+      }
+      const unit = cable.unitOf[fiber]!;
+      if (unit === 0) continue;
+      const first = cable.trays[unit]!;
+      if (first === 0) cable.trays[unit] = tray;
+      else if (first !== tray) {
+        const key = `${cableId} ${unit}`;
+        const known = split.get(key);
+        if (known) known.trays.add(tray);
+        else split.set(key, { cableId, unit, trays: new Set([first, tray]) });
+      }
+    }
+  return [...split.values()].map(({ cableId, unit, trays }) => ({
+    name: names.unit(cableId, unit),
+    trays: [...trays].sort((a, b) => a - b),
+  }));
+}
+
+/** Fibers of an entry that no line of the order takes: they go through, or stay dark. As ranges, both ends included. */
+export function unassigned(
+  plan: ClosurePlan,
+  cable: Cable,
+): { readonly from: number; readonly to: number }[] {
+  const taken = new Uint8Array(fiberCount(cable.construction) + 2);
+  for (const list of [plan.splices, plan.unplaced])
+    for (const { left, right } of list)
+      for (const ends of [left, right])
+        for (const end of ends) if (end.cableId === cable.id) taken[end.fiber] = 1;
+  const ranges: { from: number; to: number }[] = [];
+  for (let number = 1; number < taken.length - 1; number += 1) {
+    if (taken[number]) continue;
+    const last = ranges.at(-1);
+    if (last && last.to === number - 1) last.to = number;
+    else ranges.push({ from: number, to: number });
+  }
+  return ranges;
 }

@@ -30,8 +30,13 @@ export function fiberEndKey(end: FiberEnd): string {
  * right in an order, never cuts it from its facts. Unique within its closure.
  */
 export function spliceId(left: readonly FiberEnd[], right: readonly FiberEnd[]): string {
-  const sides = [left.map(fiberEndKey).join('+'), right.map(fiberEndKey).join('+')];
-  return sides.sort().join('~');
+  const one = keyOfSide(left);
+  const other = keyOfSide(right);
+  return one < other ? `${one}~${other}` : `${other}~${one}`;
+}
+
+function keyOfSide(ends: readonly FiberEnd[]): string {
+  return ends.length === 1 ? fiberEndKey(ends[0]!) : ends.map(fiberEndKey).join('+');
 }
 
 /** How many fibers a splice of this id joins on each side. */

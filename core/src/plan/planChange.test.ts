@@ -1,0 +1,33 @@
+import { attempt, cables, closure, plan, spliceAt } from '../../test/example';
+import { planClosure } from './closurePlan';
+import { planChange } from './planChange';
+
+const line = closure.order[0]!;
+const facts = [attempt(0, 0.02), attempt(23, 0.03), attempt(23, 0.04)];
+const shorter = planClosure(
+  { ...closure, order: [{ ...line, left: { ...line.left, to: 12 }, right: { ...line.right, to: 12 } }] },
+  cables,
+);
+
+test('tells which spliced fibers would leave the plan, each once, and which come back', () => {
+  expect(planChange(plan, shorter, facts)).toEqual({
+    leaving: [spliceAt(23).id],
+    moving: [],
+    returning: [],
+  });
+  expect(planChange(shorter, plan, facts).returning).toEqual([spliceAt(23).id]);
+});
+
+test('tells what would lie elsewhere, and what would have no slot', () => {
+  const other = planClosure({ ...closure, trays: [{ singleSlots: 6 }, { singleSlots: 12 }] }, cables);
+  expect(planChange(plan, other, facts).moving).toEqual([
+    { spliceId: spliceAt(23).id, from: { tray: 2, slot: 12 }, to: null },
+  ]);
+});
+
+test('no change, nothing to say', () =>
+  expect(planChange(plan, planClosure(closure, cables), facts)).toEqual({
+    leaving: [],
+    moving: [],
+    returning: [],
+  }));

@@ -41,12 +41,32 @@ const exportEnvironment = {
 
 /** Exports the web app unless the one that is there was made from the same files. */
 export async function exportApp() {
-  const wanted = fingerprint(['app', 'core', 'package-lock.json']);
+  const wanted = fingerprint(['app', 'core', 'package-lock.json', 'scripts/build.mjs']);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Exporting the web app; this takes about a minute, only when its sources changed …');
   rmSync(dist, { recursive: true, force: true });
   await run('npx', ['expo', 'export', '-p', 'web', '--output-dir', 'dist'], join(root, 'app'));
+  await buildWorkers();
   writeFileSync(stamp, wanted);
+}
+
+/**
+ * Web workers are bundled beside the app: Metro's tree shaking, which the app needs, loses what `new Worker(new URL(…))` names.
+ */
+async function buildWorkers() {
+  const { build } = require('esbuild');
+  await build({
+    entryPoints: [join(root, 'app/src/data/plan.worker.ts')],
+    outdir: dist,
+    entryNames: '[name]',
+    bundle: true,
+    minify: true,
+    platform: 'browser',
+    format: 'iife',
+    target: 'es2022',
+    alias: { '@cordel/core': join(root, 'core/src/index.ts') },
+    logLevel: 'warning',
+  });
 }
 
 function fingerprint(places) {

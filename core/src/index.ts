@@ -12,6 +12,8 @@ export * from './limits/presets';
 export * from './plan/closure';
 export * from './plan/closureModel';
 export * from './plan/closurePlan';
+export * from './plan/draft';
+export * from './plan/entries';
 export * from './plan/fiberEnd';
 export * from './plan/followFiber';
 export * from './plan/order';

@@ -1,3 +1,4 @@
+import type { ProjectDefinition } from '@cordel/core';
 import { request, type ServerProcess } from '../../server/test/process';
 
 interface Entry {
@@ -12,16 +13,20 @@ interface Entry {
   }[];
 }
 
-/** The first project on a server's shelf, with the addresses of its screens. */
-export async function firstProject(server: ServerProcess) {
+/** The first project on a server's shelf, with the addresses of its screens; its closure is the one at a site whose name starts so. */
+export async function firstProject(server: ServerProcess, siteName = 'U2') {
   const { body } = await request<{ shelf: Entry[] }>(`${server.url}/api/projects`);
   const { project, progress } = body.shelf[0]!;
+  const definition = (await request<ProjectDefinition>(`${server.url}/api/projects/${project.id}`)).body;
+  const at = definition.sites.find((site) => site.name.startsWith(siteName))!;
+  const closureId = definition.closures.find((one) => one.siteId === at.id)!.id;
   const line = `${server.url}/p/${project.id}`;
-  const closure = `${line}/c/${progress[0]!.closureId}`;
+  const closure = `${line}/c/${closureId}`;
   return {
     projectId: project.id,
-    closureId: progress[0]!.closureId,
-    rollUp: progress[0]!.rollUp,
+    closureId,
+    definition,
+    rollUp: progress.find((one) => one.closureId === closureId)!.rollUp,
     line,
     closure,
     bench: (tray: number, slot: number) => `${closure}/t/${tray}/${slot}`,

@@ -7,6 +7,7 @@ import { FactWriter } from './factWriter';
 import { handleError, problemResponse } from './problem';
 import { handoverRoutes } from './routes/handover';
 import { lineRoutes } from './routes/line';
+import { planRoutes } from './routes/plan';
 import { spliceRoutes } from './routes/splice';
 
 const requestLimit = 4 * 1024 * 1024;
@@ -28,7 +29,9 @@ function api(database: Database) {
     .use('/projects/*', limit)
     .use('/projects', limit)
     .get('/health', (context) => context.json({ ok: true }))
+    .use('/models/*', limit)
     .route('/', lineRoutes(database, now))
+    .route('/', planRoutes(database))
     .route('/', spliceRoutes(database, writer))
     .route('/', handoverRoutes(database));
 }

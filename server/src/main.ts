@@ -6,6 +6,7 @@ import { openDatabase } from './database';
 import { fillWithDemo } from './demo/fill';
 import { lockFolder } from './folderLock';
 import { clearDeleted } from './projectStore';
+import { fillCatalogue } from './routes/plan';
 import { webFiles } from './webFiles';
 
 /** Starts the server. Reads CORDEL_DATA (folder), HOST, PORT; `--demo` puts the demo scenario on an empty shelf. */
@@ -22,6 +23,7 @@ async function main(): Promise<void> {
   const web = webFiles(join(root, 'app', 'dist'));
   const database = await openDatabase(join(dataFolder, 'database'), join(root, 'server', 'migrations'));
   await clearDeleted(database, new Date());
+  await fillCatalogue(database);
   if (process.argv.includes('--demo') && (await fillWithDemo(database)))
     console.log('The shelf was empty: the demo scenario is on it now.');
 

@@ -30,6 +30,14 @@ export function refuse(problem: Problem): never {
 export const notFound = (what: string): never =>
   refuse({ title: 'Not found', status: 404, detail: `This server has no ${what} of that identifier.` });
 
+/** What is sent has an identifier that is in use. */
+export const taken = {
+  title: 'Already here',
+  status: 409,
+  detail:
+    'This server already has this project, or parts of it. Open it from the shelf, or delete it there first. Nothing was changed.',
+} as const;
+
 /** Validates a part of the request with one of the core's schemas. */
 export function validated<S extends ZodType, T extends keyof ValidationTargets>(target: T, schema: S) {
   return zValidator(target, schema, (result) => {

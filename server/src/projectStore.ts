@@ -1,6 +1,8 @@
 import type { Cable, Closure, Project, ProjectDefinition, Site, StoredFact } from '@cordel/core';
-import { and, asc, eq, inArray, isNotNull, isNull, lt } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, lt, notInArray } from 'drizzle-orm';
+import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Database, Queries } from './database';
+import { refuse, taken } from './problem';
 import { lineCable, lineProject, lineSite, planClosure, spliceFact } from './schema';
 
 type Row<T extends { $inferSelect: unknown }> = T['$inferSelect'];
@@ -9,9 +11,16 @@ export function projectOf({ createdAt: _, deletedAt: __, ...row }: Row<typeof li
   return row;
 }
 
-const siteOfRow = ({ projectId: _, ...row }: Row<typeof lineSite>): Site => row;
-const cableOfRow = ({ projectId: _, ...row }: Row<typeof lineCable>): Cable => row as Cable;
-const closureOfRow = ({ projectId: _, ...row }: Row<typeof planClosure>): Closure => row;
+/** A column that holds nothing stands for a field that is not there. */
+function withoutNulls<T extends object>(row: T): T {
+  return Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as T;
+}
+
+const siteOfRow = ({ projectId: _, placement, ...row }: Row<typeof lineSite>): Site =>
+  ({ ...withoutNulls(row), placement }) as Site;
+const cableOfRow = ({ projectId: _, ...row }: Row<typeof lineCable>): Cable => withoutNulls(row) as Cable;
+export const closureOfRow = ({ projectId: _, ...row }: Row<typeof planClosure>): Closure =>
+  withoutNulls(row) as Closure;
 
 /** A project that is on the shelf, with its sites (along the route), cables and closures; or null. */
 export async function loadDefinition(db: Queries, id: string): Promise<ProjectDefinition | null> {
@@ -56,6 +65,83 @@ export async function insertDefinition(db: Queries, definition: ProjectDefinitio
   if (cables.length) await db.insert(lineCable).values(cables.map((cable) => ({ ...cable, ...own })));
   if (closures.length)
     await db.insert(planClosure).values(closures.map((closure) => ({ ...closure, ...own })));
+}
+
+/** Every column of a table that this row does not set, set to null: an edit may take a field away. */
+function cleared<T extends PgTable, R extends object>(table: T, row: R): R {
+  const nothing = Object.fromEntries(Object.keys(getTableColumns(table)).map((name) => [name, null]));
+  return { ...nothing, ...row };
+}
+
+/**
+ * Puts a route in the place of the one that is stored: sites and cables are added, changed, and taken away where they are not in it any
+ * more. Run it in a transaction.
+ */
+export async function replaceLine(
+  db: Queries,
+  projectId: string,
+  { sites, cables }: { sites: readonly Site[]; cables: readonly Cable[] },
+): Promise<void> {
+  const own = { projectId };
+  // Taken away before anything is added, cables first: nothing refers to a cable but the documents themselves.
+  await db.delete(lineCable).where(
+    and(
+      eq(lineCable.projectId, projectId),
+      notInArray(
+        lineCable.id,
+        cables.map((cable) => cable.id),
+      ),
+    ),
+  );
+  await db.delete(lineSite).where(
+    and(
+      eq(lineSite.projectId, projectId),
+      notInArray(
+        lineSite.id,
+        sites.map((site) => site.id),
+      ),
+    ),
+  );
+  // An identifier that belongs to another project is left alone there, and told.
+  const stored = [];
+  for (const site of sites) {
+    const row = cleared(lineSite, { ...site, ...own });
+    stored.push(
+      ...(await db
+        .insert(lineSite)
+        .values(row)
+        .onConflictDoUpdate({ target: lineSite.id, set: row, setWhere: eq(lineSite.projectId, projectId) })
+        .returning({ id: lineSite.id })),
+    );
+  }
+  for (const cable of cables) {
+    const row = cleared(lineCable, { ...cable, ...own });
+    stored.push(
+      ...(await db
+        .insert(lineCable)
+        .values(row)
+        .onConflictDoUpdate({ target: lineCable.id, set: row, setWhere: eq(lineCable.projectId, projectId) })
+        .returning({ id: lineCable.id })),
+    );
+  }
+  if (stored.length < sites.length + cables.length) refuse(taken);
+}
+
+/** Stores a closure over the older version of itself. false when there is none of that version. Run it in a transaction. */
+export async function replaceClosure(db: Queries, projectId: string, closure: Closure): Promise<boolean> {
+  const row = cleared(planClosure, { ...closure, projectId, version: closure.version + 1 });
+  const saved = await db
+    .update(planClosure)
+    .set(row)
+    .where(
+      and(
+        eq(planClosure.id, closure.id),
+        eq(planClosure.projectId, projectId),
+        eq(planClosure.version, closure.version),
+      ),
+    )
+    .returning({ id: planClosure.id });
+  return saved.length > 0;
 }
 
 const daysKept = 30;

@@ -1,4 +1,4 @@
-import type { Cable, Closure, Fact, Limits, ProjectSettings, Site } from '@cordel/core';
+import type { Cable, Closure, ClosureModel, Fact, Limits, ProjectSettings, Site } from '@cordel/core';
 import {
   bigserial,
   doublePrecision,
@@ -39,6 +39,7 @@ export const lineSite = pgTable(
     kind: text('kind').$type<Site['kind']>().notNull(),
     chainage: doublePrecision('chainage_m').notNull(),
     placement: text('placement').$type<NonNullable<Site['placement']>>(),
+    branchFrom: uuid('branch_from'),
   },
   (table) => [index('line_site_project').on(table.projectId)],
 );
@@ -52,6 +53,14 @@ export const lineCable = pgTable(
     schemeId: text('scheme_id').notNull(),
     construction: jsonb('construction').$type<Cable['construction']>().notNull(),
     siteIds: jsonb('site_ids').$type<string[]>().notNull(),
+    ownScheme: jsonb('own_scheme').$type<NonNullable<Cable['ownScheme']>>(),
+    fiberType: text('fiber_type').$type<NonNullable<Cable['fiberType']>>(),
+    modeField: doublePrecision('mode_field_um'),
+    groupIndex: doublePrecision('group_index'),
+    diameter: doublePrecision('diameter_mm'),
+    excess: doublePrecision('excess'),
+    sheathMarks: jsonb('sheath_marks').$type<NonNullable<Cable['sheathMarks']>>(),
+    live: jsonb('live').$type<NonNullable<Cable['live']>>(),
   },
   (table) => [index('line_cable_project').on(table.projectId)],
 );
@@ -65,6 +74,13 @@ export const planClosure = pgTable(
       .notNull()
       .references(() => lineSite.id),
     kind: text('kind').$type<Closure['kind']>().notNull(),
+    model: text('model'),
+    ports: jsonb('ports').$type<NonNullable<Closure['ports']>>(),
+    lengths: jsonb('lengths').$type<NonNullable<Closure['lengths']>>(),
+    testPressure: doublePrecision('test_pressure_kpa'),
+    sleeveLength: integer('sleeve_length_mm').$type<NonNullable<Closure['sleeveLength']>>(),
+    spareSlots: integer('spare_slots'),
+    pins: jsonb('pins').$type<NonNullable<Closure['pins']>>(),
     entries: jsonb('entries').$type<Closure['entries']>().notNull(),
     trays: jsonb('trays').$type<Closure['trays']>().notNull(),
     order: jsonb('splice_order').$type<Closure['order']>().notNull(),
@@ -91,3 +107,11 @@ export const spliceFact = pgTable(
   },
   (table) => [index('splice_fact_closure').on(table.closureId, table.seq)],
 );
+
+/** The catalogue of closure models: one for the whole shelf, copied into a closure when it is put at a site. */
+export const planModel = pgTable('plan_model', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  body: jsonb('body').$type<ClosureModel>().notNull(),
+  version: integer('version').notNull(),
+});

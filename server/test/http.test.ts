@@ -259,7 +259,7 @@ describe('hand over', () => {
     [
       'a reference to nothing',
       (text: string) => text.replace(/"siteId": "[^"]+"/, `"siteId": "${randomUUID()}"`),
-      /^Line \d+, closures\.0\.siteId: The file has no site/,
+      /^Line \d+, closures\.0\.siteId: There is no site/,
     ],
     ['nothing at all', () => '', /^Line 1: .*value expected/],
   ])('a file with %s is refused with line and field, and nothing is changed', async (_, spoil, expected) => {

@@ -1,5 +1,5 @@
 import type { Fact } from '@cordel/core';
-import { queryOptions, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { queryOptions, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { answerOf, api } from './api';
 import { keys } from './keys';
@@ -43,6 +43,30 @@ function factsOptions(client: QueryClient, projectId: string, closureId: string)
 export function useClosureFacts(projectId: string, closureId: string) {
   const client = useQueryClient();
   return useQuery(factsOptions(client, projectId, closureId));
+}
+
+/** The facts of several closures, in their order; null until all are there. */
+export function useFactsOf(
+  projectId: string,
+  closureIds: readonly string[],
+): { facts: readonly (readonly Fact[])[] | null; error: Error | null; retry: () => void } {
+  const client = useQueryClient();
+  return useQueries({
+    queries: closureIds.map((closureId) => factsOptions(client, projectId, closureId)),
+    combine,
+  });
+}
+
+// Outside the hook, so that the same answers give the same object.
+function combine(
+  results: readonly { data: KnownFacts | undefined; error: Error | null; refetch: () => unknown }[],
+) {
+  const there = results.every((result) => result.data !== undefined);
+  return {
+    facts: there ? results.map((result) => result.data!.facts) : null,
+    error: results.find((result) => result.error)?.error ?? null,
+    retry: () => results.forEach((result) => void result.refetch()),
+  };
 }
 
 /**

@@ -1,6 +1,7 @@
 /** Query keys. Everything of one project lies below its own. */
 export const keys = {
   shelf: ['shelf'] as const,
+  models: ['models'] as const,
   project: (projectId: string) => ['project', projectId] as const,
   progress: (projectId: string) => ['project', projectId, 'progress'] as const,
   facts: (projectId: string, closureId: string) => ['project', projectId, 'facts', closureId] as const,

@@ -11,7 +11,7 @@ import {
   type ProjectDefinition,
 } from '@cordel/core';
 import { useMemo } from 'react';
-import { useClosureFacts } from './facts';
+import { useClosureFacts, useFactsOf } from './facts';
 import { useProject } from './projects';
 
 const cableMaps = new WeakMap<readonly Cable[], ReadonlyMap<string, Cable>>();
@@ -28,7 +28,8 @@ export function cablesOf(definition: ProjectDefinition): ReadonlyMap<string, Cab
 // A closure is replaced, never changed in place, so its plan stays true as long as the object is there.
 const plans = new WeakMap<Closure, { cables: ReadonlyMap<string, Cable>; plan: ClosurePlan }>();
 
-function planOf(closure: Closure, definition: ProjectDefinition): ClosurePlan {
+/** A closure's plan, made once. */
+export function planOf(closure: Closure, definition: ProjectDefinition): ClosurePlan {
   const cables = cablesOf(definition);
   const known = plans.get(closure);
   if (known?.cables === cables) return known.plan;
@@ -102,4 +103,28 @@ export function useClosure(projectId: string, closureId: string) {
       void known.refetch();
     },
   };
+}
+
+/** The ledgers of all closures of a project by closure; null until the facts of all are there. */
+export function useLedgers(definition: ProjectDefinition): {
+  ledgers: ReadonlyMap<string, ClosureLedger> | null;
+  error: Error | null;
+  retry: () => void;
+} {
+  const { facts, error, retry } = useFactsOf(
+    definition.project.id,
+    definition.closures.map((closure) => closure.id),
+  );
+  const ledgers = useMemo(
+    () =>
+      facts &&
+      new Map(
+        definition.closures.map((closure, index) => [
+          closure.id,
+          ledgerOf(definition, closure, facts[index]!),
+        ]),
+      ),
+    [definition, facts],
+  );
+  return { ledgers, error: ledgers ? null : error, retry };
 }

@@ -97,4 +97,5 @@ export const documents = {
   lossSheet: (projectId: string, closureId?: string) =>
     `/api/projects/${projectId}/loss-sheet.csv${closureId ? `?closure=${closureId}` : ''}`,
   project: (projectId: string) => `/api/projects/${projectId}/project.json`,
+  catalogue: '/api/models.json',
 };

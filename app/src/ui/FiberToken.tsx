@@ -1,4 +1,4 @@
-import type { ColorMark, FiberName } from '@cordel/core';
+import type { ColorMark, FiberName, UnitKind } from '@cordel/core';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useCordelTheme, useWide } from './theme';
@@ -6,18 +6,25 @@ import { glass, space, stroke } from './tokens';
 import { Type } from './Type';
 
 /** A capsule in the glass's color, with a tracer stripe where the scheme has one and an outline that keeps white, black and slate visible. */
-function GlassCapsule({ color, size = 'fiber' }: { color: ColorMark; size?: 'fiber' | 'tube' }) {
+export function GlassCapsule({
+  color,
+  size = 'fiber',
+}: {
+  color: ColorMark;
+  size?: 'fiber' | 'tube' | 'ribbon';
+}) {
   const { palette, textScale } = useCordelTheme();
-  const height = (size === 'fiber' ? 20 : 16) * Math.min(textScale, 1.5);
+  const height = { fiber: 20, tube: 16, ribbon: 10 }[size] * Math.min(textScale, 1.5);
   return (
     <View
       aria-hidden
       style={[
         styles.capsule,
         {
-          width: height * (size === 'fiber' ? 1.7 : 2),
+          width: height * { fiber: 1.7, tube: 2, ribbon: 3.2 }[size],
           height,
-          borderRadius: height / 2,
+          // A ribbon is flat, with hardly a round at its edges.
+          borderRadius: size === 'ribbon' ? 2 : height / 2,
           backgroundColor: glass[color.base],
           borderColor: palette.ink,
         },
@@ -75,22 +82,36 @@ export function FiberToken({ name }: { name: FiberName }) {
   );
 }
 
-export const TubeToken = memo(function TubeToken({
+/** A tube or ribbon: a larger token of the same family. */
+export const UnitToken = memo(function UnitToken({
   unit,
   color,
+  kind = 'tube',
   bare = false,
 }: {
   unit: number;
   color: ColorMark;
+  kind?: UnitKind;
   bare?: boolean;
 }) {
   return (
     <View style={styles.token}>
-      <GlassCapsule color={color} size="tube" />
-      <Type look="smallStrong">{bare ? `${unit} ${color.code}` : `tube ${unit} ${color.code}`}</Type>
+      <GlassCapsule color={color} size={kind === 'ribbon' ? 'ribbon' : 'tube'} />
+      <Type look="smallStrong">{bare ? `${unit} ${color.code}` : `${kind} ${unit} ${color.code}`}</Type>
     </View>
   );
 });
+
+/** What a fiber is found in: its ribbon or tube, and the tube around the ribbon. Nothing for a drop. */
+export function HolderTokens({ name, bare = false }: { name: FiberName; bare?: boolean }) {
+  if (name.unitKind === 'bundle') return null;
+  return (
+    <>
+      {name.tube ? <UnitToken unit={name.tube.number} color={name.tube.color} bare={bare} /> : null}
+      <UnitToken unit={name.unit} color={name.unitColor} kind={name.unitKind} bare={bare} />
+    </>
+  );
+}
 
 /** "43 · 7 RD": number in the cable, place in the tube, color. */
 export function fiberLabel(name: FiberName): string {
@@ -102,7 +123,8 @@ export function fiberLabel(name: FiberName): string {
 
 export function spokenFiber(name: FiberName): string {
   const group = name.group === null ? '' : `group ${name.group}, `;
-  return `fiber ${name.number}, tube ${name.unit} ${name.unitColor.name}, ${group}${name.fiberColor.name}`;
+  const unit = name.unitKind === 'bundle' ? '' : `${name.unitKind} ${name.unit} ${name.unitColor.name}, `;
+  return `fiber ${name.number}, ${unit}${group}${name.fiberColor.name}`;
 }
 
 const styles = StyleSheet.create({

@@ -1,10 +1,90 @@
-import { useId } from 'react';
+import type { Ref } from 'react';
 import { Controller, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
-import { Pressable, StyleSheet, View, type TextInputProps } from 'react-native';
+import {
+  Pressable,
+  StyleSheet,
+  View,
+  type TextInput as NativeTextInput,
+  type TextInputProps,
+} from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { useCordelTheme } from './theme';
 import { faces, space, stroke, touch } from './tokens';
 import { Type } from './Type';
+
+interface TextBoxProps {
+  label: string;
+  value: string;
+  onChangeText: (text: string) => void;
+  onBlur?: () => void;
+  hint?: string | undefined;
+  unit?: string | undefined;
+  /** What is wrong with what stands in it. */
+  trouble?: string | undefined;
+  keyboard?: TextInputProps['inputMode'];
+  multiline?: boolean;
+  rows?: number;
+  onSelectionChange?: TextInputProps['onSelectionChange'];
+  /** For `focus()`. */
+  inputRef?: Ref<NativeTextInput>;
+}
+
+/** A labelled text field, with its unit, a hint, and its trouble in words below it. */
+export function TextBox({
+  label,
+  value,
+  onChangeText,
+  onBlur,
+  hint,
+  unit,
+  trouble,
+  keyboard = 'text',
+  multiline = false,
+  rows,
+  onSelectionChange,
+  inputRef,
+}: TextBoxProps) {
+  const { palette, size } = useCordelTheme();
+  const named = unit ? `${label} (${unit})` : label;
+  return (
+    <View style={styles.field}>
+      <Type look="smallStrong">{named}</Type>
+      <TextInput
+        ref={inputRef as never}
+        mode="outlined"
+        dense
+        value={value}
+        onChangeText={onChangeText}
+        {...(onBlur ? { onBlur } : {})}
+        {...(onSelectionChange ? { onSelectionChange } : {})}
+        {...(rows ? { numberOfLines: rows } : {})}
+        inputMode={keyboard}
+        multiline={multiline}
+        error={trouble !== undefined}
+        outlineColor={palette.ink}
+        activeOutlineColor={palette.ink}
+        outlineStyle={styles.outline}
+        textColor={palette.ink}
+        style={[
+          styles.input,
+          { backgroundColor: palette.sheet, fontSize: size('body') },
+          rows ? { minHeight: rows * size('body') * 1.6 } : null,
+        ]}
+        contentStyle={styles.text}
+        aria-label={named}
+      />
+      {trouble ? (
+        <Type look="small" tone="accent" role="alert">
+          {trouble}
+        </Type>
+      ) : hint ? (
+        <Type look="small" tone="soft">
+          {hint}
+        </Type>
+      ) : null}
+    </View>
+  );
+}
 
 interface FieldProps<V extends FieldValues> {
   control: Control<V, unknown, unknown>;
@@ -16,55 +96,21 @@ interface FieldProps<V extends FieldValues> {
   multiline?: boolean;
 }
 
-/** A labelled text field of a form, with its unit, a hint, and its trouble in words below it. */
-export function Field<V extends FieldValues>({
-  control,
-  name,
-  label,
-  hint,
-  unit,
-  keyboard = 'text',
-  multiline = false,
-}: FieldProps<V>) {
-  const { palette, size } = useCordelTheme();
-  const id = useId();
+/** A text field of a form. */
+export function Field<V extends FieldValues>({ control, name, ...box }: FieldProps<V>) {
   return (
     <Controller
       control={control}
       name={name}
       render={({ field, fieldState }) => (
-        <View style={styles.field}>
-          <Type look="smallStrong" nativeID={id}>
-            {unit ? `${label} (${unit})` : label}
-          </Type>
-          <TextInput
-            ref={field.ref}
-            mode="outlined"
-            dense
-            value={String(field.value ?? '')}
-            onChangeText={field.onChange}
-            onBlur={field.onBlur}
-            inputMode={keyboard}
-            multiline={multiline}
-            error={fieldState.invalid}
-            outlineColor={palette.ink}
-            activeOutlineColor={palette.ink}
-            outlineStyle={styles.outline}
-            textColor={palette.ink}
-            style={[styles.input, { backgroundColor: palette.sheet, fontSize: size('body') }]}
-            contentStyle={styles.text}
-            aria-label={unit ? `${label} (${unit})` : label}
-          />
-          {fieldState.error ? (
-            <Type look="small" tone="accent" role="alert">
-              {fieldState.error.message}
-            </Type>
-          ) : hint ? (
-            <Type look="small" tone="soft">
-              {hint}
-            </Type>
-          ) : null}
-        </View>
+        <TextBox
+          {...box}
+          inputRef={field.ref}
+          value={String(field.value ?? '')}
+          onChangeText={field.onChange}
+          onBlur={field.onBlur}
+          trouble={fieldState.error ? (fieldState.error.message ?? 'This is not valid.') : undefined}
+        />
       )}
     />
   );

@@ -32,9 +32,10 @@ export function Tabs({ tabs }: { tabs: readonly Tab[] }) {
 }
 
 const styles = StyleSheet.create({
-  tabs: { flexDirection: 'row' },
+  tabs: { flexDirection: 'row', flexWrap: 'wrap' },
   tab: {
-    flex: 1,
+    flexGrow: 1,
+    minWidth: 64,
     minHeight: touch.bench,
     alignItems: 'center',
     justifyContent: 'center',

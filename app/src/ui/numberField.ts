@@ -1,7 +1,7 @@
 import { z, type ZodType } from 'zod';
 
 /** Both decimal signs are taken; anything that is not a number stays not a number, so that the schema behind it can say so. */
-function toNumber(text: string): number {
+export function toNumber(text: string): number {
   const plain = text.trim().replace(',', '.');
   return plain === '' ? Number.NaN : Number(plain);
 }

@@ -75,26 +75,26 @@ export function referenceProblems(
     if (site.branchFrom === undefined) return;
     const from = definition.sites.find((other) => other.id === site.branchFrom);
     const at = ['sites', index, 'branchFrom'];
-    if (!from) say(at, 'The file has no site of this identifier.');
+    if (!from) say(at, 'There is no site of this identifier.');
     // A branch leaves the route; branches of branches would have no place on the cord.
     else if (from.branchFrom !== undefined) say(at, 'A branch leaves the route itself, not another branch.');
   });
   definition.cables.forEach((cable, index) =>
     cable.siteIds.forEach((id, at) => {
-      if (!sites.has(id)) say(['cables', index, 'siteIds', at], 'The file has no site of this identifier.');
+      if (!sites.has(id)) say(['cables', index, 'siteIds', at], 'There is no site of this identifier.');
     }),
   );
   definition.closures.forEach((closure, index) => {
     const at = ['closures', index] as const;
-    if (!sites.has(closure.siteId)) say([...at, 'siteId'], 'The file has no site of this identifier.');
+    if (!sites.has(closure.siteId)) say([...at, 'siteId'], 'There is no site of this identifier.');
     closure.entries.forEach((entry, line) => {
       if (!cables.has(entry.cableId))
-        say([...at, 'entries', line, 'cableId'], 'The file has no cable of this identifier.');
+        say([...at, 'entries', line, 'cableId'], 'There is no cable of this identifier.');
     });
     closure.order.forEach((order, line) =>
       (['left', 'right'] as const).forEach((side) => {
         if (!cables.has(order[side].cableId))
-          say([...at, 'order', line, side, 'cableId'], 'The file has no cable of this identifier.');
+          say([...at, 'order', line, side, 'cableId'], 'There is no cable of this identifier.');
       }),
     );
   });
@@ -104,7 +104,7 @@ export function referenceProblems(
     if (factIds.has(fact.id)) say(['facts', index, 'fact', 'id'], 'This fact stands twice in the file.');
     factIds.add(fact.id);
     if (!closures.has(fact.closureId))
-      say(['facts', index, 'fact', 'closureId'], 'The file has no closure of this identifier.');
+      say(['facts', index, 'fact', 'closureId'], 'There is no closure of this identifier.');
   });
   return problems;
 }

@@ -48,6 +48,11 @@ export function branchSites(sites: readonly Site[], from: string): Site[] {
   return sites.filter((site) => site.branchFrom === from).sort(byChainage);
 }
 
+/** All sites in the order in which the cord passes them: a branch's right after the site at which it leaves. */
+export function cordOrder(sites: readonly Site[]): Site[] {
+  return routeSites(sites).flatMap((site) => [site, ...branchSites(sites, site.id)]);
+}
+
 function byChainage(a: Site, b: Site): number {
   return a.chainage - b.chainage;
 }

@@ -85,7 +85,7 @@ export const builtInModels: readonly ClosureModel[] = [
     kind: 'dome',
     about: 'Dome for feeder joints, four trays.',
     ports: [
-      { name: 'Oval', count: 1, from: 10, to: 25, express: true },
+      { name: 'Oval', count: 2, from: 10, to: 25, express: true },
       { name: 'Round', count: 4, from: 6, to: 18, express: false },
     ],
     trays: 4,
@@ -101,7 +101,7 @@ export const builtInModels: readonly ClosureModel[] = [
     kind: 'dome',
     about: 'Large dome, twelve trays.',
     ports: [
-      { name: 'Oval', count: 1, from: 12, to: 32, express: true },
+      { name: 'Oval', count: 2, from: 12, to: 32, express: true },
       { name: 'Round', count: 6, from: 8, to: 25, express: false },
     ],
     trays: 12,

@@ -1,6 +1,7 @@
 import type { Finding } from '../finding';
 import type { Cable } from '../line/cable';
-import { entryKey, goesThrough, type Closure } from './closure';
+import { fiberCount } from '../line/fiberNumber';
+import { entryKey, goesThrough, type Closure, type Entry } from './closure';
 
 /** What is wrong with how the cables meet the closure, before a single fiber is assigned. */
 export function entryFindings(closure: Closure, cables: ReadonlyMap<string, Cable>): Finding[] {
@@ -43,4 +44,11 @@ export function entryFindings(closure: Closure, cables: ReadonlyMap<string, Cabl
       );
   });
   return findings;
+}
+
+/** How a cable most likely meets a closure at a site: it goes through, or ends there, a small one as a drop. */
+export function usualManner(cable: Cable, siteId: string): Entry['manner'] {
+  const at = cable.siteIds.indexOf(siteId);
+  if (at > 0 && at < cable.siteIds.length - 1) return 'express';
+  return cable.construction.kind === 'drop' || fiberCount(cable.construction) <= 4 ? 'drop' : 'cut';
 }

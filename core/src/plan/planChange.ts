@@ -1,4 +1,3 @@
-import type { Fact } from '../splice/fact';
 import type { ClosurePlan } from './closurePlan';
 
 /** What a new plan would do to the splices that something has happened to already. */
@@ -16,7 +15,11 @@ export interface PlanChange {
 }
 
 /** Compares two plans of one closure by the splices that have facts. Nothing is listed twice. */
-export function planChange(before: ClosurePlan, after: ClosurePlan, facts: Iterable<Fact>): PlanChange {
+export function planChange(
+  before: ClosurePlan,
+  after: ClosurePlan,
+  facts: Iterable<{ readonly spliceId: string }>,
+): PlanChange {
   const touched = new Set<string>();
   for (const fact of facts) touched.add(fact.spliceId);
   const unplaced = new Set(after.unplaced.map((splice) => splice.id));

@@ -12,3 +12,8 @@ export function formatChainage(meters: number, units: 'mm' | 'in'): string {
 export function metersFromShown(value: number, units: 'mm' | 'in'): number {
   return Math.round((units === 'mm' ? value : value * metersPerFoot) * 1000) / 1000;
 }
+
+/** The other way: meters as the number that a form shows in the project's unit, to the millimeter or the hundredth of a foot. */
+export function shownFromMeters(meters: number, units: 'mm' | 'in'): number {
+  return units === 'mm' ? Math.round(meters * 1000) / 1000 : Math.round((meters / metersPerFoot) * 100) / 100;
+}

@@ -1,11 +1,19 @@
 import {
+  builtInModels,
+  closureOfModel,
+  equalTubes,
   limitsPresets,
   planClosure,
+  readOrder,
+  type Cable,
+  type Closure,
   type Construction,
+  type Entry,
   type Fact,
   type Limits,
   type PlacedSplice,
   type ProjectDefinition,
+  type Site,
   type StoredFact,
 } from '@cordel/core';
 import { seeded, type Seeded } from './seeded';
@@ -13,6 +21,7 @@ import { seeded, type Seeded } from './seeded';
 /** 22:00 to 05:00 in the district's night, in UTC. */
 const opens = new Date('2026-04-15T01:00:00.000Z');
 const closes = new Date('2026-04-15T08:00:00.000Z');
+const nightBefore = new Date('2026-04-14T01:00:00.000Z');
 
 /** Eight tubes of twelve; the fillers stand at places 3 and 8 of the stranding, so place and tube number differ. */
 const loose96: Construction = {
@@ -21,64 +30,136 @@ const loose96: Construction = {
     tube ? { kind: 'tube', fibers: 12 } : { kind: 'filler' },
   ),
 };
+const ribbon144: Construction = { kind: 'central-ribbon', ribbons: 12, fibersPerRibbon: 12 };
+/** Two tubes of 24 in binder groups of twelve. */
+const grouped48: Construction = {
+  kind: 'stranded-tubes',
+  strands: [1, 2].map(() => ({ kind: 'tube', fibers: 24, groupSize: 12 })),
+};
+const drop2: Construction = { kind: 'drop', shape: 'flat', fibers: 2, toningWire: true, messenger: false };
 
 /**
- * The invented scenario "Vale do Umbu ring, section 2": the route, and closure U2 in the middle of its splicing. Readings are made up by a
- * seeded function and marked simulated.
+ * The invented scenario "Vale do Umbu ring, section 2": the route with its branch, cables of every kind, U1 finished, U2 in the middle of
+ * its splicing, the others planned. Readings are made up by a seeded function and marked simulated.
  */
 export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact[] } {
   const random = seeded(20260415);
   const id = () => random.id(opens);
   const site = (
     name: string,
-    kind: 'hub' | 'closure' | 'cabinet',
+    kind: Site['kind'],
     chainage: number,
-    placement: 'handhole' | 'aerial' | 'pole' | 'indoors',
-  ) => ({ id: id(), name, kind, chainage, placement });
+    placement: NonNullable<Site['placement']>,
+  ): Site => ({ id: id(), name, kind, chainage, placement });
 
-  const sites = [
-    site('Moinho', 'hub', 0, 'indoors'),
-    site('U1 Ponte Velha', 'closure', 1180, 'handhole'),
-    site('U2 Curva do Rio', 'closure', 2960, 'aerial'),
-    site('U3 Escola', 'closure', 4650, 'handhole'),
-    site('U4 Mirante', 'closure', 6120, 'pole'),
-    site('Ladeira', 'cabinet', 7400, 'handhole'),
-  ] as const;
-  const [moinho, u1, u2, u3, u4, ladeira] = sites;
-  const toMoinho = {
+  const moinho = site('Moinho', 'hub', 0, 'indoors');
+  const u1 = site('U1 Ponte Velha', 'closure', 1180, 'handhole');
+  const u2 = site('U2 Curva do Rio', 'closure', 2960, 'aerial');
+  const u3 = site('U3 Escola', 'closure', 4650, 'handhole');
+  const u4 = site('U4 Mirante', 'closure', 6120, 'pole');
+  const ladeira = site('Ladeira', 'cabinet', 7400, 'handhole');
+  const school = { ...site('T1 Escola', 'terminal', 320, 'pole'), branchFrom: u3.id };
+
+  const cable = (
+    label: string,
+    construction: Construction,
+    at: Site[],
+    more: Partial<Cable> = {},
+  ): Cable => ({
     id: id(),
-    label: 'A 96 Moinho',
+    label,
     schemeId: 'tia-598-d',
-    construction: loose96,
-    siteIds: [moinho.id, u1.id, u2.id],
+    construction,
+    siteIds: at.map((one) => one.id),
+    fiberType: 'g652d',
+    excess: 0.02,
+    ...more,
+  });
+  const m96 = cable('96 Moinho', loose96, [moinho, u1], {
+    diameter: 12.4,
+    sheathMarks: { first: 40, last: 1252 },
+  });
+  // The one span of a fiber with another mode field: a gainer shows at both its ends.
+  const p96 = cable('96 Ponte', loose96, [u1, u2], { diameter: 12.4, fiberType: 'g657a2', modeField: 8.6 });
+  const b96 = cable('96 Mirante', loose96, [u2, u3, u4], { diameter: 12.4 });
+  const r144 = cable('144 Moinho', ribbon144, [moinho, u1, u2], { diameter: 14.6 });
+  const s144 = cable('144 Ladeira', ribbon144, [u2, u3, u4, ladeira], {
+    diameter: 14.6,
+    live: [{ from: 133, to: 144, circuit: 'District ring' }],
+  });
+  const e24 = cable('24 Escola', equalTubes(2, 12), [u3, school], { diameter: 10.2 });
+  const c48 = cable('48 Ladeira', grouped48, [u4, ladeira], { diameter: 11.1 });
+  const drops = ['Hall', 'Library', 'Kitchen', 'Gate'].map((name) =>
+    cable(`Drop ${name}`, drop2, [school], { diameter: 4, fiberType: 'g657a1', modeField: 9.2 }),
+  );
+
+  const closure = (
+    at: Site,
+    model: string,
+    entries: [cable: Cable, manner: Entry['manner']][],
+    order: string,
+    more: Partial<Closure> = {},
+  ): Closure => {
+    const own = entries.map(([{ id: cableId }, manner]): Entry => ({ cableId, manner }));
+    return {
+      id: id(),
+      siteId: at.id,
+      ...closureOfModel(builtInModels.find((one) => one.name === model)!),
+      entries: own,
+      order: readOrder(order, own).lines.map((line) => ({ id: id(), ...line })),
+      version: 1,
+      ...more,
+    };
   };
-  const toLadeira = {
-    id: id(),
-    label: 'B 96 Ladeira',
-    schemeId: 'tia-598-d',
-    construction: loose96,
-    siteIds: [u2.id, u3.id, u4.id, ladeira.id],
-  };
-  const closure = {
-    id: id(),
-    siteId: u2.id,
-    kind: 'inline' as const,
-    entries: [
-      { cableId: toMoinho.id, manner: 'cut' as const },
-      { cableId: toLadeira.id, manner: 'cut' as const },
+  const atU1 = closure(
+    u1,
+    'Dome 96',
+    [
+      [m96, 'cut'],
+      [p96, 'cut'],
+      [r144, 'express'],
     ],
-    trays: Array.from({ length: 4 }, () => ({ singleSlots: 24 })),
-    order: [
-      {
-        id: id(),
-        left: { cableId: toMoinho.id, side: 'end' as const, from: 1, to: 96 },
-        right: { cableId: toLadeira.id, side: 'end' as const, from: 1, to: 96 },
-        mode: 'single' as const,
-        circuit: null,
-      },
+    'A 1-96 > B 1-96',
+  );
+  const atU2 = closure(
+    u2,
+    'Inline 144',
+    [
+      [p96, 'cut'],
+      [b96, 'cut'],
+      [r144, 'cut'],
+      [s144, 'cut'],
     ],
-    version: 1,
-  };
+    'A 1-96 > B 1-96\nC R1-R11 > D R1-R11',
+  );
+  const atU3 = closure(
+    u3,
+    'Dome 96',
+    [
+      [b96, 'express'],
+      [s144, 'express'],
+      [e24, 'branch'],
+    ],
+    'A- T7 > C T1 : School, from Moinho\nA+ T7 > C T2 : School, from Ladeira',
+  );
+  const atU4 = closure(
+    u4,
+    'Dome 96',
+    [
+      [b96, 'cut'],
+      [c48, 'cut'],
+      [s144, 'express'],
+    ],
+    'A 1-48 > B 1-48',
+  );
+  const atSchool = closure(
+    school,
+    'Express terminal 24',
+    [[e24, 'cut'], ...drops.map((drop): [Cable, 'drop'] => [drop, 'drop'])],
+    ['B', 'C', 'D', 'E'].map((key, index) => `A ${2 * index + 1}-${2 * index + 2} > ${key} 1-2`).join('\n'),
+    { sleeveLength: 40 },
+  );
+
   const { limits } = limitsPresets.find((preset) => preset.id === 'feeder')!;
   const definition: ProjectDefinition = {
     project: {
@@ -89,19 +170,31 @@ export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact
       window: { opens: opens.toISOString(), closes: closes.toISOString() },
       version: 1,
     },
-    sites: [...sites],
-    cables: [toMoinho, toLadeira],
-    closures: [closure],
+    sites: [moinho, u1, u2, u3, u4, ladeira, school],
+    cables: [m96, p96, b96, r144, s144, e24, c48, ...drops],
+    closures: [atU1, atU2, atU3, atU4, atSchool],
   };
-  const plan = planClosure(closure, new Map(definition.cables.map((cable) => [cable.id, cable])));
-  const splices = plan.trays.flatMap((tray) => tray.splices).slice(0, splicedInDemo);
-  return { definition, facts: simulatedNight(splices, closure.id, limits, random) };
+  const cables = new Map(definition.cables.map((one) => [one.id, one]));
+  const splicesOf = (one: Closure) => planClosure(one, cables).splices;
+  return {
+    definition,
+    facts: [
+      ...simulatedNight(splicesOf(atU1), atU1.id, limits, nightBefore, troublesAtU1),
+      ...simulatedNight(splicesOf(atU2).slice(0, splicedAtU2), atU2.id, limits, opens, troublesAtU2),
+    ],
+  };
 }
 
-const splicedInDemo = 53;
+const splicedAtU2 = 53;
 
-/** What goes wrong in the night, by tray and slot; everything else holds at the first try. */
-const troubles: Readonly<Record<string, 'redone' | 'allowed' | 'recleaved' | 'broken' | 'redo' | 'owner'>> = {
+type Trouble = 'redone' | 'allowed' | 'recleaved' | 'broken' | 'redo' | 'owner';
+
+/** What goes wrong in a night, by tray and slot; everything else holds at the first try. */
+type Troubles = Readonly<Record<string, Trouble>>;
+
+const troublesAtU1: Troubles = { '1.20': 'redone', '3.4': 'redone', '4.17': 'allowed' };
+
+const troublesAtU2: Troubles = {
   '1.8': 'redone',
   '1.15': 'allowed',
   '2.5': 'recleaved',
@@ -114,10 +207,12 @@ function simulatedNight(
   splices: readonly PlacedSplice[],
   closureId: string,
   limits: Limits,
-  random: Seeded,
+  night: Date,
+  troubles: Troubles,
 ): StoredFact[] {
+  const random = seeded(night.getTime() / 1000);
   const stored: StoredFact[] = [];
-  let clock = opens.getTime() + 14 * 60_000;
+  let clock = night.getTime() + 14 * 60_000;
   const by = () => (stored.length % 40 < 26 ? 'Iara' : 'Davi');
   const base = (splice: PlacedSplice) => {
     clock += Math.round((2.6 + 2 * random.next()) * 60) * 1000;

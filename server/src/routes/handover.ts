@@ -1,13 +1,21 @@
-import { idSchema, lossSheet, siteOf, writeProjectFile } from '@cordel/core';
+import {
+  idSchema,
+  lossSheet,
+  projectFileSchema,
+  referenceProblems,
+  siteOf,
+  writeProjectFile,
+} from '@cordel/core';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import Papa from 'papaparse';
 import { z } from 'zod';
+import { attachment } from '../attachment';
 import type { Database } from '../database';
-import { notFound, problemResponse, refuse, validated } from '../problem';
+import { documentProblem, readDocument } from '../documentText';
+import { notFound, problemResponse, refuse, taken, validated } from '../problem';
 import { insertDefinition, insertFacts, loadDefinition, loadFacts } from '../projectStore';
-import { readProjectText } from '../projectText';
-import { projectParam, storedUnlessTaken, taken } from './line';
+import { projectParam, storedUnlessTaken } from './line';
 
 const importLimit = 64 * 1024 * 1024;
 
@@ -66,20 +74,10 @@ export function handoverRoutes(database: Database) {
             status: 415,
             detail: 'Send the project file as application/json.',
           });
-        const read = readProjectText(await context.req.text());
-        if (read.problems) {
-          const [first] = read.problems;
-          const more = read.problems.length - 1;
-          return refuse({
-            title: 'The file is not valid',
-            status: 400,
-            detail: `Line ${first!.line}${first!.path ? `, ${first!.path}` : ''}: ${first!.message}${more > 0 ? ` And ${more} more.` : ''} Nothing was changed.`,
-            errors: read.problems.slice(0, 100).map(({ line, path, message }) => ({
-              path: `line ${line}${path ? `, ${path}` : ''}`,
-              message,
-            })),
-          });
-        }
+        const read = readDocument(await context.req.text(), projectFileSchema, (file) =>
+          referenceProblems(file, file.facts),
+        );
+        if (read.problems) return refuse(documentProblem(read.problems));
         const { file } = read;
         const stored = await storedUnlessTaken(() =>
           database.write(async (db) => {
@@ -91,15 +89,4 @@ export function handoverRoutes(database: Database) {
         return context.json({ id: file.project.id, name: file.project.name }, 201);
       },
     );
-}
-
-function attachment(body: string, type: string, name: string): Response {
-  const plain = name.replace(/[^\w .-]+/g, '_');
-  return new Response(body, {
-    headers: {
-      'Content-Type': type,
-      'Content-Disposition': `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name).replace(/['()*]/g, escape)}`,
-      'Cache-Control': 'no-store',
-    },
-  });
 }

@@ -9,9 +9,9 @@ import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
 import type { Database } from '../database';
-import { notFound, refuse, validated } from '../problem';
+import { notFound, refuse, taken, validated } from '../problem';
 import { progressOf } from '../progress';
-import { insertDefinition, loadDefinition, loadFacts, projectOf } from '../projectStore';
+import { insertDefinition, loadDefinition, loadFacts, projectOf, replaceLine } from '../projectStore';
 import { lineProject } from '../schema';
 
 export const projectParam = z.object({ projectId: idSchema });
@@ -89,6 +89,46 @@ export function lineRoutes(database: Database, now: () => Date) {
         });
       },
     )
+    .put(
+      '/projects/:projectId/line',
+      validated('param', projectParam),
+      validated(
+        'json',
+        projectDefinitionSchema.pick({ sites: true, cables: true }).extend({ version: versionSchema }),
+      ),
+      async (context) => {
+        const { projectId } = context.req.valid('param');
+        const { version, sites, cables } = context.req.valid('json');
+        const before = (await loadDefinition(database.read, projectId)) ?? notFound('project');
+        const changed = () =>
+          refuse({
+            title: 'Changed meanwhile',
+            status: 409,
+            detail: 'Somebody changed this project while you did. Look at the newer route and decide.',
+            current: before,
+          });
+        if (before.project.version !== version) changed();
+        const [problem] = referenceProblems({ ...before, sites, cables });
+        if (problem)
+          refuse({
+            title: 'The route does not hold together',
+            status: 400,
+            detail: `${problem.path.join('.')}: ${problem.message} Take it out where it is still used first.`,
+          });
+        const stored = await database.write(async (db) => {
+          const [project] = await db
+            .update(lineProject)
+            .set({ version: sql`${lineProject.version} + 1` })
+            .where(and(eq(lineProject.id, projectId), eq(lineProject.version, version)))
+            .returning();
+          if (!project) return false;
+          await replaceLine(db, projectId, { sites, cables });
+          return true;
+        });
+        if (!stored) changed();
+        return context.json((await loadDefinition(database.read, projectId))!);
+      },
+    )
     .delete('/projects/:projectId', validated('param', projectParam), async (context) => {
       const { projectId } = context.req.valid('param');
       const gone = await database.write((db) =>
@@ -114,13 +154,6 @@ export function lineRoutes(database: Database, now: () => Date) {
       return context.body(null, 204);
     });
 }
-
-export const taken = {
-  title: 'Already here',
-  status: 409,
-  detail:
-    'This server already has this project, or parts of it. Open it from the shelf, or delete it there first. Nothing was changed.',
-} as const;
 
 /** false when an identifier is taken; then nothing is stored. */
 async function insertNew(

@@ -18,11 +18,20 @@ export async function download(address: string): Promise<string | null> {
     return problem.detail ?? `The server answered ${response.status}.`;
   }
   const name = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('Content-Disposition') ?? '')?.[1];
+  save(await response.blob(), name ? decodeURIComponent(name) : '');
+  return null;
+}
+
+/** Hands a text made here to the browser to save. */
+export function saveText(text: string, name: string, type: string): void {
+  save(new Blob([text], { type }), name);
+}
+
+function save(blob: Blob, name: string): void {
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(await response.blob());
-  link.download = name ? decodeURIComponent(name) : '';
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
   link.click();
   // The browser reads the blob a moment after the click.
   setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
-  return null;
 }

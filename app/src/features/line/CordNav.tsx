@@ -1,4 +1,10 @@
-import { formatChainage, nextOnTray, type ClosureLedger, type ProjectDefinition } from '@cordel/core';
+import {
+  cordOrder,
+  formatChainage,
+  nextOnTray,
+  type ClosureLedger,
+  type ProjectDefinition,
+} from '@cordel/core';
 import { router, type Href } from 'expo-router';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { CordRow, type Stretch } from '../../ui/Cord';
@@ -20,18 +26,19 @@ interface CordNavProps {
 /** The left pane of a wide screen: the whole route on its cord, and the trays of the closure one stands at. */
 export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavProps) {
   const { palette } = useCordelTheme();
-  const { project, sites, closures } = definition;
+  const { project, closures } = definition;
+  const inOrder = cordOrder(definition.sites);
   return (
     <View style={styles.nav}>
       <Link href={places.shelf} style={styles.head}>
         <Type look="title">{project.name}</Type>
       </Link>
       <ScrollView style={styles.list}>
-        {sites.map((site, index) => {
+        {inOrder.map((site, index) => {
           const closure = closures.find((candidate) => candidate.siteId === site.id);
           const here = closure !== undefined && closure.id === closureId;
           const first: Stretch = index === 0 ? 'none' : 'open';
-          const last: Stretch = index === sites.length - 1 ? 'none' : 'open';
+          const last: Stretch = index === inOrder.length - 1 ? 'none' : 'open';
           return (
             <View key={site.id}>
               <Link
@@ -46,7 +53,7 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
                 >
                   <View style={styles.row}>
                     <Type look="heading" style={styles.grow}>
-                      {site.name}
+                      {site.branchFrom ? `↳ ${site.name}` : site.name}
                     </Type>
                     <Type look="small" tone="soft">
                       {here && ledger

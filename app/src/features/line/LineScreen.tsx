@@ -1,8 +1,16 @@
-import { formatChainage, type Cable, type ProjectDefinition, type Site } from '@cordel/core';
-import { fiberCount } from '@cordel/core';
+import {
+  branchSites,
+  fiberCount,
+  formatChainage,
+  routeSites,
+  type ProjectDefinition,
+  type RollUp,
+  type Site,
+} from '@cordel/core';
 import { router } from 'expo-router';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { useProgress, useProject } from '../../data/projects';
+import { Action } from '../../ui/Action';
 import { CordRow, type Stretch } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
 import { Panes } from '../../ui/Panes';
@@ -11,11 +19,12 @@ import { RefusedFacts } from '../../ui/SendStatus';
 import { Failed, Loading } from '../../ui/States';
 import { Tabs } from '../../ui/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
-import { space, stroke, touch } from '../../ui/tokens';
+import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { progressWords, waitingWords } from '../splice/words';
 import { CordNav } from './CordNav';
 import { places, projectTabs } from './places';
+import { RouteSchematic } from './RouteSchematic';
 
 /** The route on its cord: every site at its distance, the cables between, and how far each closure is. */
 export function LineScreen({ projectId }: { projectId: string }) {
@@ -29,7 +38,7 @@ export function LineScreen({ projectId }: { projectId: string }) {
       </Screen>
     );
   const { project, sites } = definition;
-  const length = Math.max(0, ...sites.map((site) => site.chainage));
+  const length = Math.max(0, ...routeSites(sites).map((site) => site.chainage));
   return (
     <Panes cord={<CordNav definition={definition} tab="line" />}>
       <Screen
@@ -46,7 +55,9 @@ export function LineScreen({ projectId }: { projectId: string }) {
       >
         <RefusedFacts />
         <ScrollView>
+          <RouteSchematic definition={definition} />
           <Route definition={definition} />
+          <OtherCables definition={definition} />
         </ScrollView>
       </Screen>
     </Panes>
@@ -58,60 +69,46 @@ function clock(time: string): string {
 }
 
 function Route({ definition }: { definition: ProjectDefinition }) {
-  const { project, sites, closures, cables } = definition;
+  const { project, sites } = definition;
   const progress = useProgress(project.id);
-  return sites.map((site, index) => {
-    const closure = closures.find((candidate) => candidate.siteId === site.id);
-    const rollUp = progress.data?.find((item) => item.closureId === closure?.id)?.rollUp;
-    const after = sites[index + 1];
-    const stretch: Stretch = 'open';
+  const rollUpOf = (closureId: string | undefined) =>
+    progress.data?.find((item) => item.closureId === closureId)?.rollUp;
+  const route = routeSites(sites);
+  return route.map((site, index) => {
+    const after = route[index + 1];
+    const branch = branchSites(sites, site.id);
     return (
       <View key={site.id}>
-        <CordRow
-          above={index === 0 ? 'none' : stretch}
-          below={after ? stretch : 'none'}
-          knot={
-            <Knot
-              mark={rollUp && rollUp.count > 0 && rollUp.settled === rollUp.count ? 'holds' : 'open'}
-              size={closure ? 26 : 20}
-            />
-          }
-          knotSize={closure ? 26 : 20}
-        >
-          {closure ? (
-            <ClosureCard
-              site={site}
-              units={project.units}
-              kind={closure.kind}
-              words={rollUp ? [progressWords(rollUp), waitingWords(rollUp)].filter(Boolean).join(' · ') : '…'}
-              share={rollUp && rollUp.count > 0 ? rollUp.settled / rollUp.count : 0}
-              onPress={() => router.navigate(places.closure(project.id, closure.id))}
-            />
-          ) : (
-            <View style={styles.site}>
-              <View style={styles.names}>
-                <Type look="heading" style={styles.grow}>
-                  {site.name}
-                </Type>
-                <Type look="small" tone="soft">
-                  {formatChainage(site.chainage, project.units)}
-                </Type>
-              </View>
-              <Type look="small" tone="soft">
-                {[site.kind, site.placement, site.kind === 'closure' ? 'not planned yet' : null]
-                  .filter(Boolean)
-                  .join(' · ')}
-              </Type>
+        <SiteOnCord
+          definition={definition}
+          site={site}
+          rollUp={rollUpOf}
+          above={index === 0 ? 'none' : 'open'}
+          below={after ? 'open' : 'none'}
+        />
+        {branch.length > 0 ? (
+          <CordRow above={after ? 'open' : 'none'} below={after ? 'open' : 'none'} knot={null}>
+            <View role="group" aria-label={`Branch at ${site.name}`}>
+              {branch.map((one, place) => (
+                <View key={one.id}>
+                  <CordRow above={place === 0 ? 'done' : 'open'} below="open" knot={null}>
+                    <Between definition={definition} from={branch[place - 1] ?? site} to={one} />
+                  </CordRow>
+                  <SiteOnCord
+                    definition={definition}
+                    site={one}
+                    rollUp={rollUpOf}
+                    above="open"
+                    below={place < branch.length - 1 ? 'open' : 'none'}
+                  />
+                </View>
+              ))}
             </View>
-          )}
-        </CordRow>
+          </CordRow>
+        ) : null}
         {after ? (
-          <CordRow above={stretch} below={stretch} knot={null}>
-            <View style={styles.between}>
-              <Type look="small" tone="soft">
-                {cablesBetween(cables, site, after)}
-              </Type>
-            </View>
+          <CordRow above="open" below="open" knot={null}>
+            <Between definition={definition} from={site} to={after} />
           </CordRow>
         ) : null}
       </View>
@@ -119,9 +116,129 @@ function Route({ definition }: { definition: ProjectDefinition }) {
   });
 }
 
-function cablesBetween(cables: readonly Cable[], from: Site, to: Site): string {
+function SiteOnCord({
+  definition: { project, closures },
+  site,
+  rollUp: rollUpOf,
+  above,
+  below,
+}: {
+  definition: ProjectDefinition;
+  site: Site;
+  rollUp: (closureId: string | undefined) => RollUp | undefined;
+  above: Stretch;
+  below: Stretch;
+}) {
+  const closure = closures.find((candidate) => candidate.siteId === site.id);
+  const rollUp = rollUpOf(closure?.id);
+  const size = closure ? 26 : 20;
+  return (
+    <CordRow
+      above={above}
+      below={below}
+      knot={
+        <Knot
+          mark={rollUp && rollUp.count > 0 && rollUp.settled === rollUp.count ? 'holds' : 'open'}
+          size={size}
+        />
+      }
+      knotSize={size}
+    >
+      {closure ? (
+        <ClosureCard
+          site={site}
+          units={project.units}
+          kind={closure.kind}
+          words={rollUp ? [progressWords(rollUp), waitingWords(rollUp)].filter(Boolean).join(' · ') : '…'}
+          share={rollUp && rollUp.count > 0 ? rollUp.settled / rollUp.count : 0}
+          onPress={() => router.navigate(places.closure(project.id, closure.id))}
+        />
+      ) : (
+        <Pressable
+          role="link"
+          onPress={() => router.navigate(places.site(project.id, site.id))}
+          style={styles.site}
+        >
+          <View style={styles.names}>
+            <Type look="heading" style={styles.grow}>
+              {site.name}
+            </Type>
+            <Type look="small" tone="soft">
+              {formatChainage(site.chainage, project.units)}
+            </Type>
+          </View>
+          <Type look="small" tone="soft">
+            {[site.kind, site.placement, site.kind === 'closure' ? 'not planned yet' : null]
+              .filter(Boolean)
+              .join(' · ')}
+          </Type>
+        </Pressable>
+      )}
+    </CordRow>
+  );
+}
+
+/** The cables on a stretch of the route, each a way to what it looks like. */
+function Between({ definition, from, to }: { definition: ProjectDefinition; from: Site; to: Site }) {
+  const { project, cables } = definition;
   const here = cables.filter((cable) => cable.siteIds.includes(from.id) && cable.siteIds.includes(to.id));
-  return here.map((cable) => `${cable.label}, ${fiberCount(cable.construction)} fibers`).join(' · ');
+  return (
+    <View style={styles.between}>
+      {here.map((cable) => (
+        <Pressable
+          key={cable.id}
+          role="link"
+          aria-label={`Cable ${cable.label}, ${fiberCount(cable.construction)} fibers`}
+          onPress={() => router.navigate(places.cable(project.id, cable.id))}
+          style={styles.cable}
+        >
+          <Type look="small" style={styles.link}>
+            {cable.label}
+          </Type>
+          <Type look="small" tone="soft">
+            {fiberCount(cable.construction)} fibers
+          </Type>
+        </Pressable>
+      ))}
+    </View>
+  );
+}
+
+/** What the route is made of, for the cables that end at one site and cannot be tapped between two. */
+function OtherCables({ definition }: { definition: ProjectDefinition }) {
+  const { project, cables, sites } = definition;
+  const here = cables.filter((cable) => cable.siteIds.length < 2);
+  return (
+    <View style={styles.edit}>
+      {here.length > 0 ? (
+        <View style={styles.others}>
+          {here.map((cable) => (
+            <Action
+              key={cable.id}
+              label={cable.label}
+              detail={sites.find((site) => site.id === cable.siteIds[0])?.name}
+              onPress={() => router.navigate(places.cable(project.id, cable.id))}
+            />
+          ))}
+        </View>
+      ) : null}
+      <View style={styles.others}>
+        <Action
+          icon="add"
+          label="Site"
+          spoken="Add a site"
+          onPress={() => router.navigate(places.site(project.id, 'new'))}
+        />
+        <Action
+          icon="add"
+          label="Cable"
+          spoken="Add a cable"
+          onPress={() => router.navigate(places.editCable(project.id, 'new'))}
+        />
+        <Action label="Closure models" onPress={() => router.navigate(places.models)} />
+      </View>
+    </View>
+  );
 }
 
 interface ClosureCardProps {
@@ -171,7 +288,23 @@ const styles = StyleSheet.create({
   site: { paddingVertical: space.medium, gap: space.hair, minHeight: touch.bench },
   names: { flexDirection: 'row', alignItems: 'baseline', gap: space.small, flexWrap: 'wrap' },
   grow: { flex: 1, minWidth: 120 },
-  between: { paddingVertical: space.medium, minHeight: 36 },
+  between: {
+    paddingVertical: space.tight,
+    minHeight: 36,
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    columnGap: space.large,
+  },
+  cable: {
+    minHeight: touch.normal,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: space.small,
+    flexShrink: 1,
+  },
+  link: { textDecorationLine: 'underline' },
+  edit: { padding: space.large, paddingLeft: gutter.width, gap: space.large },
+  others: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   card: { borderWidth: stroke.heavy, padding: space.medium, gap: space.tight },
   meter: { height: 12, borderWidth: stroke.hair, marginVertical: space.tight },
   filled: { height: '100%' },

@@ -7,6 +7,16 @@ export const places = {
   line: (projectId: string) => `/p/${projectId}` as Href,
   losses: (projectId: string) => `/p/${projectId}/losses` as Href,
   limits: (projectId: string) => `/p/${projectId}/limits` as Href,
+  site: (projectId: string, siteId: string) => `/p/${projectId}/s/${siteId}` as Href,
+  cable: (projectId: string, cableId: string) => `/p/${projectId}/cable/${cableId}` as Href,
+  editCable: (projectId: string, cableId: string) => `/p/${projectId}/cable/${cableId}/edit` as Href,
+  follow: (projectId: string, cableId?: string, fiber?: number, span?: number) =>
+    `/p/${projectId}/follow${cableId ? `?cable=${cableId}&fiber=${fiber ?? 1}&span=${span ?? 0}` : ''}` as Href,
+  kit: (projectId: string, closureId?: string) =>
+    `/p/${projectId}/kit${closureId ? `?closure=${closureId}` : ''}` as Href,
+  plan: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/plan` as Href,
+  models: '/models' as Href,
+  model: (modelId: string) => `/models/${modelId}` as Href,
   closure: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}` as Href,
   tray: (projectId: string, closureId: string, tray: number) =>
     `/p/${projectId}/c/${closureId}/t/${tray}` as Href,
@@ -14,11 +24,13 @@ export const places = {
     `/p/${projectId}/c/${closureId}/t/${tray}/${slot}` as Href,
 };
 
-export type ProjectTab = 'line' | 'losses' | 'limits';
+export type ProjectTab = 'line' | 'follow' | 'kit' | 'losses' | 'limits';
 
 export function projectTabs(projectId: string, here: ProjectTab) {
   return [
     { label: 'Line', href: places.line(projectId), here: here === 'line' },
+    { label: 'Follow', href: places.follow(projectId), here: here === 'follow' },
+    { label: 'Kit', href: places.kit(projectId), here: here === 'kit' },
     { label: 'Losses', href: places.losses(projectId), here: here === 'losses' },
     { label: 'Limits', href: places.limits(projectId), here: here === 'limits' },
   ];

@@ -5,9 +5,11 @@ import {
   formatMean,
   fiberUnits,
   highestLoss,
+  lossLimit,
   nextSplice,
   siteOf,
   unitsOnTray,
+  type Finding,
   type TrayState,
 } from '@cordel/core';
 import { router } from 'expo-router';
@@ -17,7 +19,7 @@ import { documents } from '../../data/projects';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { Action } from '../../ui/Action';
 import { CordRow, type Stretch } from '../../ui/Cord';
-import { TubeToken } from '../../ui/FiberToken';
+import { UnitToken } from '../../ui/FiberToken';
 import { Knot } from '../../ui/Knot';
 import { LossStrip } from '../../ui/LossStrip';
 import { Panes } from '../../ui/Panes';
@@ -119,11 +121,18 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
             <View style={styles.head}>
               <RefusedFacts />
               <Headline atHand={atHand} />
-              {ledger.plan.findings.map((finding, index) => (
-                <Type key={index} look="strong" tone="accent" role="alert">
-                  {finding.message}
-                </Type>
-              ))}
+              <View style={styles.ways}>
+                <Action label="Plan" onPress={() => router.navigate(places.plan(projectId, closure.id))} />
+                <Action label="Kit" onPress={() => router.navigate(places.kit(projectId, closure.id))} />
+                <Action
+                  label="Site"
+                  onPress={() => router.navigate(places.site(projectId, closure.siteId))}
+                />
+              </View>
+              <PlanFindings findings={ledger.plan.findings} />
+              {ledger.rollUp.count === 0 ? (
+                <Type>Nothing is planned here yet. The plan says which fibers meet on which tray.</Type>
+              ) : null}
               {ledger.unplanned.size > 0 ? (
                 <Type look="small">
                   {ledger.unplanned.size} spliced here but not in the plan any more. The loss sheet lists
@@ -155,6 +164,31 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
         />
       </Screen>
     </Panes>
+  );
+}
+
+/** What is wrong with the plan in full; what is only to be kept in mind as a number, since it stands in the plan. */
+function PlanFindings({ findings }: { findings: readonly Finding[] }) {
+  const errors = findings.filter((finding) => finding.severity === 'error');
+  const warnings = findings.length - errors.length;
+  return (
+    <>
+      {errors.slice(0, 3).map((finding, index) => (
+        <Type key={index} look="strong" tone="accent" role="alert">
+          {finding.message}
+        </Type>
+      ))}
+      {errors.length > 3 ? (
+        <Type look="strong" tone="accent">
+          {errors.length - 3} more are in the plan.
+        </Type>
+      ) : null}
+      {warnings > 0 ? (
+        <Type look="small" tone="soft">
+          {warnings === 1 ? 'One thing' : `${warnings} things`} to mind in the plan.
+        </Type>
+      ) : null}
+    </>
   );
 }
 
@@ -211,6 +245,7 @@ function TrayCard({ atHand, tray, above, below, current, onPress }: TrayCardProp
           : 'holds';
   const words = [progressWords(rollUp), waitingWords(rollUp)].filter(Boolean).join(' · ');
   const losses = tray.splices.map((state) => highestLoss(state.readings));
+  const limit = lossLimit(tray.splices[0]?.splice.kind ?? 'single', ledger.limits);
   return (
     <CordRow above={above} below={below} knot={<Knot mark={mark} size={22} />} knotSize={22} knotAt={36}>
       <Pressable
@@ -235,14 +270,16 @@ function TrayCard({ atHand, tray, above, below, current, onPress }: TrayCardProp
           {unitsOnTray(ledger.plan.trays[tray.tray - 1]!, cables).map(({ cableId, unit }) => {
             const cable = cables.get(cableId)!;
             const name = fiberName(cable, fiberUnits(cable.construction)[unit - 1]!.first);
-            return <TubeToken key={cableId + unit} unit={unit} color={name.unitColor} bare />;
+            return (
+              <UnitToken key={cableId + unit} unit={unit} color={name.unitColor} kind={name.unitKind} bare />
+            );
           })}
         </View>
         {tray.splices.length > 0 ? (
           <LossStrip
             losses={losses}
-            limit={ledger.limits.singleMax}
-            spoken={`Losses of tray ${tray.tray}: ${rollUp.worst ? `worst ${formatLoss(rollUp.worst.loss)} dB, limit ${formatLoss(ledger.limits.singleMax)} dB` : 'none yet'}`}
+            limit={limit}
+            spoken={`Losses of tray ${tray.tray}: ${rollUp.worst ? `worst ${formatLoss(rollUp.worst.loss)} dB, limit ${formatLoss(limit)} dB` : 'none yet'}`}
           />
         ) : (
           <Type look="small" tone="soft">
@@ -257,6 +294,7 @@ function TrayCard({ atHand, tray, above, below, current, onPress }: TrayCardProp
 const styles = StyleSheet.create({
   list: { paddingBottom: space.large },
   head: { padding: space.large, paddingBottom: space.small, gap: space.medium },
+  ways: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   headline: { flexDirection: 'row', flexWrap: 'wrap', columnGap: space.wide },
   figure: { flexDirection: 'row', alignItems: 'baseline', flexWrap: 'wrap', flexShrink: 1, maxWidth: '100%' },
   card: { marginVertical: space.small, padding: space.medium, gap: space.small, minHeight: touch.bench },

@@ -163,6 +163,7 @@ function BenchAt({
               cables={cables}
               limits={ledger.limits}
               details={bench.details}
+              fiber={bench.read.length}
               onHistory={showHistory}
             />
           </AroundHere>

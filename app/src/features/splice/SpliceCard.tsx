@@ -9,7 +9,7 @@ import {
 } from '@cordel/core';
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { FiberLength, fiberLabel, spokenFiber, TubeToken } from '../../ui/FiberToken';
+import { FiberLength, fiberLabel, HolderTokens, spokenFiber } from '../../ui/FiberToken';
 import { Knot } from '../../ui/Knot';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
@@ -22,6 +22,8 @@ interface SpliceCardProps {
   cables: ReadonlyMap<string, Cable>;
   limits: Limits;
   details: Details;
+  /** Which fiber of a ribbon is read next, from 0. */
+  fiber: number;
   onHistory: () => void;
 }
 
@@ -31,11 +33,12 @@ export const SpliceCard = memo(function SpliceCard({
   cables,
   limits,
   details,
+  fiber,
   onHistory,
 }: SpliceCardProps) {
   const { palette } = useCordelTheme();
   const { splice, facts, verdict } = state;
-  const ends = { left: splice.left[0]!, right: splice.right[0]! };
+  const ends = { left: splice.left[fiber]!, right: splice.right[fiber]! };
   const cable = { left: cables.get(ends.left.cableId)!, right: cables.get(ends.right.cableId)! };
   const name = {
     left: fiberName(cable.left, ends.left.fiber),
@@ -73,8 +76,12 @@ export const SpliceCard = memo(function SpliceCard({
         </Type>
       </View>
       <View style={styles.cables}>
-        <TubeToken unit={name.left.unit} color={name.left.unitColor} />
-        <TubeToken unit={name.right.unit} color={name.right.unitColor} />
+        <View style={styles.holders}>
+          <HolderTokens name={name.left} />
+        </View>
+        <View style={[styles.holders, styles.holdersRight]}>
+          <HolderTokens name={name.right} />
+        </View>
       </View>
       <View style={styles.glass} aria-hidden>
         <FiberLength color={name.left.fiberColor} side="left" />
@@ -95,6 +102,7 @@ export const SpliceCard = memo(function SpliceCard({
       <View style={styles.below}>
         <Type look="small" tone="soft" style={styles.grow}>
           {[
+            splice.left.length > 1 ? `fiber ${fiber + 1} of ${splice.left.length} in the ribbon` : null,
             splice.circuit,
             details.cleaveLeft === null ? null : `left ${formatAngle(details.cleaveLeft)}`,
             details.cleaveRight === null ? null : `right ${formatAngle(details.cleaveRight)}`,
@@ -130,6 +138,8 @@ const styles = StyleSheet.create({
     marginTop: space.tight,
   },
   cable: { flex: 1 },
+  holders: { flexShrink: 1, flexDirection: 'row', flexWrap: 'wrap', columnGap: space.medium },
+  holdersRight: { justifyContent: 'flex-end' },
   right: { textAlign: 'right' },
   glass: { flexDirection: 'row', alignItems: 'center', gap: space.tight },
   below: {

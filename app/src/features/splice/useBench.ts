@@ -1,5 +1,6 @@
 import {
   findSplice,
+  formatLoss,
   nextSplice,
   spliceHistory,
   type Mark,
@@ -25,11 +26,13 @@ export interface Details {
 
 const noDetails: Details = { cleaveLeft: null, cleaveRight: null, note: '', proofTestFailed: false };
 
+const noLosses: readonly number[] = [];
+
 interface LastEntry {
   readonly text: string;
   readonly mark: Mark;
-  /** The attempt that can still be taken back, or null. */
-  readonly takeBack: { readonly spliceId: string; readonly attemptId: string } | null;
+  /** The attempt that can still be taken back, or the last fiber of a ribbon that is not recorded yet (`attemptId` null); or null. */
+  readonly takeBack: { readonly spliceId: string; readonly attemptId: string | null } | null;
 }
 
 /** What the bench can do at the splice one stands on; `go` moves to another. */
@@ -47,6 +50,14 @@ export function useBench(
   const details = entered.for === hereId ? entered.details : noDetails;
   const setDetails = (next: Details) => setEntered({ for: hereId, details: next });
 
+  // A ribbon is read fiber by fiber and recorded when its last one is read.
+  const [ribbon, setRibbon] = useState<{ for: string; losses: readonly number[] }>({
+    for: hereId,
+    losses: [],
+  });
+  const read = ribbon.for === hereId ? ribbon.losses : noLosses;
+  const fibers = here.splice.left.length;
+
   useEffect(() => {
     if (!last?.takeBack) return;
     const timer = setTimeout(() => setLast({ ...last, takeBack: null }), takeBackMs);
@@ -62,8 +73,19 @@ export function useBench(
   /** Records one try. A reading that holds moves on to the next splice. `loss` null: it broke before it could be read. */
   const record = (loss: number | null) => {
     const { cleaveLeft, cleaveRight, note, proofTestFailed } = details;
+    if (loss !== null && read.length + 1 < fibers) {
+      setRibbon({ for: hereId, losses: [...read, loss] });
+      setLast({
+        text: `Fiber ${read.length + 1} of ${fibers} reads ${formatLoss(loss)}.`,
+        mark: 'open',
+        takeBack: { spliceId: hereId, attemptId: null },
+      });
+      return;
+    }
+    setRibbon({ for: hereId, losses: [] });
+    const losses = loss === null ? here.splice.left.map(() => null) : [...read, loss];
     const fact = newAttempt(about(here), {
-      readings: [{ loss, cleaveLeft, cleaveRight }],
+      readings: losses.map((one) => ({ loss: one, cleaveLeft, cleaveRight })),
       proofTestFailed: proofTestFailed || loss === null,
       note: note.trim(),
     });
@@ -81,6 +103,11 @@ export function useBench(
 
   const takeBack = () => {
     if (!last?.takeBack) return;
+    if (last.takeBack.attemptId === null) {
+      setRibbon({ for: hereId, losses: read.slice(0, -1) });
+      setLast({ text: `Fiber ${read.length} of ${fibers}: read it again.`, mark: 'open', takeBack: null });
+      return;
+    }
     const state = findSplice(ledger, last.takeBack.spliceId);
     if (!state) return;
     recordFact(newCorrection(about(state), last.takeBack.attemptId, null, 'Taken back at the bench'));
@@ -115,7 +142,7 @@ export function useBench(
     if (next) go(next);
   }, [ledger, hereId, go]);
 
-  return { last, details, setDetails, record, takeBack, correct, answer, skip };
+  return { last, details, setDetails, read, record, takeBack, correct, answer, skip };
 }
 
 export type Bench = ReturnType<typeof useBench>;

@@ -1,4 +1,4 @@
-import { projectFileSchema, referenceProblems, type ProjectFile } from '@cordel/core';
+import type { DocumentProblem } from '@cordel/core';
 import {
   findNodeAtLocation,
   getNodeValue,
@@ -7,6 +7,8 @@ import {
   type Node,
   type ParseError,
 } from 'jsonc-parser';
+import type { ZodType } from 'zod';
+import type { Problem } from './problem';
 
 export interface TextProblem {
   /** 1 … in the file. */
@@ -16,12 +18,19 @@ export interface TextProblem {
   readonly message: string;
 }
 
-export type ReadResult =
-  | { readonly file: ProjectFile; readonly problems?: undefined }
+export type ReadResult<T> =
+  | { readonly file: T; readonly problems?: undefined }
   | { readonly file?: undefined; readonly problems: readonly TextProblem[] };
 
-/** Reads a project document and says, for each problem, the line and the field it stands in. */
-export function readProjectText(text: string): ReadResult {
+/**
+ * Reads a JSON document and says, for each problem, the line and the field it stands in.
+ * @param more what no single field shows: things named twice, or named and not there
+ */
+export function readDocument<T>(
+  text: string,
+  schema: ZodType<T>,
+  more: (file: T) => readonly DocumentProblem[],
+): ReadResult<T> {
   const lineAt = lineFinder(text);
   const errors: ParseError[] = [];
   const root = parseTree(text.replace(/^\uFEFF/, ' '), errors, {
@@ -35,7 +44,7 @@ export function readProjectText(text: string): ReadResult {
         {
           line: lineAt(error?.offset ?? 0),
           path: '',
-          message: `This is not readable JSON (${error ? spaced(printParseErrorCode(error.error)) : 'value expected'}). Export the project again, or mend the file at this place.`,
+          message: `This is not readable JSON (${error ? spaced(printParseErrorCode(error.error)) : 'value expected'}). Export it again, or mend the file at this place.`,
         },
       ],
     };
@@ -45,12 +54,27 @@ export function readProjectText(text: string): ReadResult {
     path: path.map(String).join('.'),
     message,
   });
-  const parsed = projectFileSchema.safeParse(getNodeValue(root));
+  const parsed = schema.safeParse(getNodeValue(root));
   if (!parsed.success) return { problems: parsed.error.issues.map((issue) => at(issue.path, issue.message)) };
 
-  const problems = referenceProblems(parsed.data, parsed.data.facts);
+  const problems = more(parsed.data);
   if (problems.length > 0) return { problems: problems.map((problem) => at(problem.path, problem.message)) };
   return { file: parsed.data };
+}
+
+/** The answer to a document that was not valid: the first problem in words, and a list of them. */
+export function documentProblem(problems: readonly TextProblem[]): Problem {
+  const [first] = problems;
+  const more = problems.length - 1;
+  return {
+    title: 'The file is not valid',
+    status: 400,
+    detail: `Line ${first!.line}${first!.path ? `, ${first!.path}` : ''}: ${first!.message}${more > 0 ? ` And ${more} more.` : ''} Nothing was changed.`,
+    errors: problems.slice(0, 100).map(({ line, path, message }) => ({
+      path: `line ${line}${path ? `, ${path}` : ''}`,
+      message,
+    })),
+  };
 }
 
 /** The node of a path, or of as much of the path as there is: a missing field is told at the object that lacks it. */

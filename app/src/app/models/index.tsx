@@ -1,0 +1,6 @@
+import { later } from '../../ui/later';
+
+export default later(
+  'the page',
+  async () => (await import('../../features/plan/CatalogueScreen')).CatalogueScreen,
+);

@@ -1,0 +1,60 @@
+import type { Cable, Closure, DraftCheck, PlanDraft } from '@cordel/core';
+import { useEffect, useRef, useState } from 'react';
+import type { PlanAnswer, PlanRequest } from './plan.worker';
+
+/**
+ * The check of a plan draft, made in a worker. While one is on its way only the newest draft waits behind it, so that fast typing never
+ * piles up. `check` stays the one before until the next is there; `current` says whether it is of this very draft.
+ */
+export function useDraftCheck(
+  draft: PlanDraft,
+  saved: Closure,
+  cables: readonly Cable[],
+  touched: readonly string[],
+): { check: DraftCheck | null; current: boolean; failed: boolean } {
+  const [answer, setAnswer] = useState<{ draft: PlanDraft; check: DraftCheck } | null>(null);
+  const [failed, setFailed] = useState(false);
+  const worker = useRef<{ submit: (draft: PlanDraft) => void } | null>(null);
+  const newest = useRef(draft);
+
+  useEffect(() => {
+    const thread = new Worker('/plan.worker.js');
+    let sent = 0;
+    let busy: PlanDraft | null = null;
+    let waiting: PlanDraft | null = null;
+    const send = (next: PlanDraft, about?: PlanRequest['about']) => {
+      busy = next;
+      sent += 1;
+      thread.postMessage({ id: sent, draft: next, ...(about ? { about } : {}) } satisfies PlanRequest);
+    };
+    thread.onmessage = ({ data }: MessageEvent<PlanAnswer>) => {
+      if (data.id !== sent || !busy) return;
+      setAnswer({ draft: busy, check: data.check });
+      busy = null;
+      const next = waiting;
+      waiting = null;
+      if (next) send(next);
+    };
+    thread.onerror = () => setFailed(true);
+    send(newest.current, { saved, cables, touched });
+    worker.current = {
+      submit: (next) => {
+        if (next === busy) return;
+        if (busy) waiting = next;
+        else send(next);
+      },
+    };
+    return () => {
+      worker.current = null;
+      thread.terminate();
+    };
+  }, [saved, cables, touched]);
+
+  useEffect(() => {
+    if (newest.current === draft) return;
+    newest.current = draft;
+    worker.current?.submit(draft);
+  }, [draft]);
+
+  return { check: answer?.check ?? null, current: answer?.draft === draft, failed };
+}

@@ -1,0 +1,232 @@
+import { kitList, siteOf, sumKits, type KitLine, type ProjectDefinition } from '@cordel/core';
+import { useLocalSearchParams, router } from 'expo-router';
+import Papa from 'papaparse';
+import { useMemo, useState } from 'react';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { cablesOf, planOf } from '../../data/ledger';
+import { useProject } from '../../data/projects';
+import { keep, recall } from '../../data/stored';
+import { Action } from '../../ui/Action';
+import { Choice, TextBox } from '../../ui/Field';
+import { Panes } from '../../ui/Panes';
+import { Screen } from '../../ui/Screen';
+import { Empty, Failed, Loading } from '../../ui/States';
+import { Tabs } from '../../ui/Tabs';
+import { useCordelTheme, useWide } from '../../ui/theme';
+import { gutter, space, stroke, touch } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import { saveText } from '../handover/download';
+import { CordNav } from '../line/CordNav';
+import { places, projectTabs } from '../line/places';
+
+/** What to bring: for one closure, or for all of the night. */
+export function KitScreen({ projectId }: { projectId: string }) {
+  const { data: definition, error, refetch } = useProject(projectId);
+  if (!definition)
+    return (
+      <Screen title="Kit" up={{ href: places.line(projectId), name: 'the line' }}>
+        {error ? <Failed error={error} onRetry={() => void refetch()} /> : <Loading what="the kit" />}
+      </Screen>
+    );
+  return <KitAt definition={definition} />;
+}
+
+const tickKey = (projectId: string) => `kit-ticks.${projectId}`;
+const spareKey = 'kit-spare';
+
+function recallTicks(projectId: string): ReadonlySet<string> {
+  const kept = recall(tickKey(projectId));
+  return new Set(Array.isArray(kept) ? kept.filter((one): one is string => typeof one === 'string') : []);
+}
+
+function KitAt({ definition }: { definition: ProjectDefinition }) {
+  const { project } = definition;
+  const asked = useLocalSearchParams<{ closure?: string }>();
+  const wide = useWide();
+  const { palette } = useCordelTheme();
+  const [ticks, setTicks] = useState(() => recallTicks(project.id));
+  const [spareText, setSpareText] = useState(() => {
+    const kept = recall(spareKey);
+    return typeof kept === 'string' ? kept : '10';
+  });
+  const spare = Number(spareText.replace(',', '.'));
+  const spareValid = spareText.trim() !== '' && Number.isFinite(spare) && spare >= 0 && spare <= 200;
+  const chosen = definition.closures.find((one) => one.id === asked.closure);
+  const closures = useMemo(
+    () =>
+      definition.closures
+        .map((closure) => ({ closure, site: siteOf(definition.sites, closure.siteId) }))
+        .sort((a, b) => a.site.name.localeCompare(b.site.name)),
+    [definition],
+  );
+  const lines = useMemo((): KitLine[] => {
+    const cables = cablesOf(definition);
+    const wishes = { sparePercent: spareValid ? spare : 0 };
+    const kits = closures
+      .filter(({ closure }) => !chosen || closure === chosen)
+      .map(({ closure, site }) => ({
+        name: site.name,
+        lines: kitList(closure, planOf(closure, definition), cables, wishes),
+      }));
+    return chosen ? (kits[0]?.lines ?? []) : sumKits(kits);
+  }, [definition, closures, chosen, spare, spareValid]);
+
+  const scope = chosen?.id ?? 'night';
+  const toggle = (item: string) => {
+    const next = new Set(ticks);
+    if (!next.delete(`${scope} ${item}`)) next.add(`${scope} ${item}`);
+    setTicks(next);
+    keep(tickKey(project.id), [...next]);
+  };
+  const packed = lines.filter((line) => ticks.has(`${scope} ${line.item}`)).length;
+  const title = chosen ? `Kit · ${siteOf(definition.sites, chosen.siteId).name}` : 'Kit for the night';
+  const csv = () =>
+    saveText(
+      `\uFEFF${Papa.unparse(
+        [
+          ['Item', 'Needed (pieces)', 'Spare (pieces)', 'To bring (pieces)', 'How it was counted', 'Packed'],
+          ...lines.map((line) => [
+            line.name,
+            line.count,
+            line.spare,
+            line.count + line.spare,
+            line.how,
+            ticks.has(`${scope} ${line.item}`) ? 'yes' : '',
+          ]),
+        ],
+        { newline: '\r\n', escapeFormulae: true },
+      )}\r\n`,
+      `${project.name} ${title}.csv`,
+      'text/csv;charset=utf-8',
+    );
+
+  return (
+    <Panes cord={<CordNav definition={definition} tab="kit" />}>
+      <Screen
+        title={title}
+        subtitle={`${packed} of ${lines.length} packed`}
+        up={
+          chosen
+            ? { href: places.closure(project.id, chosen.id), name: 'the closure' }
+            : { href: places.line(project.id), name: 'the line' }
+        }
+        foot={wide ? null : <Tabs tabs={projectTabs(project.id, 'kit')} />}
+      >
+        <ScrollView contentContainerStyle={styles.list}>
+          <View style={styles.ask}>
+            {closures.length > 0 ? (
+              <Choice
+                label="For"
+                options={[
+                  { value: '', label: 'The night' },
+                  ...closures.map(({ closure, site }) => ({ value: closure.id, label: site.name })),
+                ]}
+                value={chosen?.id ?? ''}
+                onChange={(id) => router.setParams({ closure: id })}
+              />
+            ) : null}
+            <TextBox
+              label="Spares"
+              unit="%"
+              keyboard="decimal"
+              value={spareText}
+              onChangeText={(text) => {
+                setSpareText(text);
+                keep(spareKey, text);
+              }}
+              trouble={spareValid ? undefined : 'Give a share from 0 to 200 percent.'}
+            />
+          </View>
+          {lines.length === 0 ? (
+            <Empty
+              title="Nothing to bring yet"
+              text="The kit follows from the plans: put closures at the sites and give them an order."
+            >
+              <Action label="To the line" onPress={() => router.navigate(places.line(project.id))} />
+            </Empty>
+          ) : null}
+          {lines.map((line) => {
+            const ticked = ticks.has(`${scope} ${line.item}`);
+            return (
+              <Pressable
+                key={line.item}
+                role="checkbox"
+                aria-checked={ticked}
+                aria-label={`${line.count + line.spare} ${line.name}`}
+                onPress={() => toggle(line.item)}
+                style={[styles.line, { borderBottomColor: palette.hairline }]}
+              >
+                <View
+                  style={[
+                    styles.box,
+                    { borderColor: palette.ink, backgroundColor: ticked ? palette.ink : palette.sheet },
+                  ]}
+                >
+                  {ticked ? (
+                    <Type look="strong" tone="ground">
+                      ✓
+                    </Type>
+                  ) : null}
+                </View>
+                <Type look="key" style={styles.count}>
+                  {line.count + line.spare}
+                </Type>
+                <View style={styles.flex}>
+                  <Type look="strong">{line.name}</Type>
+                  <Type look="small" tone="soft">
+                    {line.how}
+                    {line.spare > 0 ? `; ${line.spare} spare` : ''}
+                  </Type>
+                </View>
+              </Pressable>
+            );
+          })}
+          {lines.length > 0 ? (
+            <View style={styles.ways}>
+              <Action icon="download" label="Kit list (CSV)" onPress={csv} />
+              <Action label="Print" onPress={() => window.print()} />
+              <Action
+                label="Untick all"
+                disabled={packed === 0}
+                onPress={() => {
+                  const next = new Set([...ticks].filter((one) => !one.startsWith(`${scope} `)));
+                  setTicks(next);
+                  keep(tickKey(project.id), [...next]);
+                }}
+              />
+            </View>
+          ) : null}
+          <Type look="small" tone="soft" style={styles.note}>
+            Counts that do not follow from the plan are common practice. A maker’s instruction and the owner’s
+            specification come first. Ticks stay on this device.
+          </Type>
+        </ScrollView>
+      </Screen>
+    </Panes>
+  );
+}
+
+const styles = StyleSheet.create({
+  list: { paddingBottom: space.large },
+  ask: { padding: space.large, paddingLeft: gutter.width, gap: space.medium, maxWidth: 760 },
+  line: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: space.medium,
+    minHeight: touch.bench,
+    paddingVertical: space.small,
+    paddingHorizontal: space.medium,
+    borderBottomWidth: stroke.hair,
+  },
+  box: {
+    width: 28,
+    height: 28,
+    borderWidth: stroke.heavy,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
+  count: { minWidth: 56, textAlign: 'right' },
+  flex: { flex: 1 },
+  ways: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, padding: space.large },
+  note: { paddingHorizontal: space.large },
+});

@@ -1,0 +1,411 @@
+import { entryKey, fiberName, siteOf, type Closure, type PlanChange } from '@cordel/core';
+import { endsOfSpliceId, type Cable } from '@cordel/core';
+import { router } from 'expo-router';
+import { useCallback, useMemo, useState } from 'react';
+import { FlatList, StyleSheet, View } from 'react-native';
+import { v7 } from 'uuid';
+import { ProblemError } from '../../data/api';
+import { useDraftCheck } from '../../data/draftCheck';
+import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
+import { useDeleteClosure, useSaveClosure } from '../../data/plan';
+import { useProject } from '../../data/projects';
+import { Action } from '../../ui/Action';
+import { Choice, TextBox } from '../../ui/Field';
+import { Panes } from '../../ui/Panes';
+import { Screen } from '../../ui/Screen';
+import { Sheet } from '../../ui/Sheet';
+import { Failed, Loading } from '../../ui/States';
+import { useWide } from '../../ui/theme';
+import { gutter, space } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import { CordNav } from '../line/CordNav';
+import { places } from '../line/places';
+import { CsvSheet } from './CsvSheet';
+import { EntriesPart } from './EntriesPart';
+import { OrderEditor } from './OrderEditor';
+import { PickSheet } from './PickSheet';
+import { PinSheet, RestPart, TrayPlan } from './TrayPlan';
+import { usePlanDraft } from './usePlanDraft';
+
+/** The plan of a closure: cables, order, layout, and what is wrong with it, live. */
+export function PlanScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
+  const { atHand, error, retry } = useClosure(projectId, closureId);
+  if (!atHand)
+    return (
+      <Screen title="Plan" up={{ href: places.closure(projectId, closureId), name: 'the closure' }}>
+        {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the plan" />}
+      </Screen>
+    );
+  // A newer version of the stored plan starts the draft anew.
+  return <PlanAt key={atHand.closure.version} projectId={projectId} atHand={atHand} />;
+}
+
+function PlanAt({ projectId, atHand }: { projectId: string; atHand: ClosureAtHand }) {
+  const { definition, closure: saved, ledger, facts } = atHand;
+  const wide = useWide();
+  const cables = cablesOf(definition);
+  const editing = usePlanDraft(saved);
+  const { draft, dirty, change } = editing;
+  const touched = useMemo(() => [...new Set(facts.map((fact) => fact.spliceId))], [facts]);
+  const { check, current, failed } = useDraftCheck(draft, saved, definition.cables, touched);
+  const [sheet, setSheet] = useState<'pick' | 'csv' | 'guard' | 'discard' | 'delete' | null>(null);
+  const [pinning, setPinning] = useState<{ cableId: string; unit: number } | null>(null);
+  const save = useSaveClosure(projectId);
+  const { refetch } = useProject(projectId);
+  const site = siteOf(definition.sites, saved.siteId);
+
+  const setClosure = (next: Partial<Closure>) => change({ closure: { ...draft.closure, ...next } });
+  const addLines = (lines: readonly string[]) =>
+    change({ text: [draft.text.replace(/\n+$/, ''), ...lines].filter((part) => part !== '').join('\n') });
+  const store = () => {
+    if (!check || !current) return;
+    setSheet(null);
+    save.mutate({
+      ...draft.closure,
+      version: saved.version,
+      order: check.lines.map((line) => ({ id: v7(), ...line })),
+    });
+  };
+  const guarded = check && (check.change.leaving.length > 0 || check.change.moving.length > 0);
+  const unreadable = check?.problems[0];
+  const onPin = useCallback((cableId: string, unit: number) => setPinning({ cableId, unit }), []);
+
+  const header = (
+    <View style={styles.head}>
+      <EntriesPart
+        definition={definition}
+        closure={draft.closure}
+        onChange={(entries) => setClosure({ entries })}
+      />
+      <OrderEditor
+        editing={editing}
+        check={check}
+        cables={cables}
+        onPick={() => setSheet('pick')}
+        onCsv={() => setSheet('csv')}
+      />
+      {failed ? (
+        <Type tone="accent" role="alert">
+          The check could not be started in this browser, so the plan cannot be saved here.
+        </Type>
+      ) : null}
+      {wide ? null : <TrayHead draft={draft.closure} onChange={setClosure} />}
+    </View>
+  );
+  const footer = (
+    <View>
+      {check ? <RestPart check={check} cables={cables} /> : null}
+      <View style={styles.end}>
+        {dirty ? <Action label="Discard the changes" onPress={() => setSheet('discard')} /> : null}
+        {facts.length === 0 ? (
+          <Action label="Take the closure away" onPress={() => setSheet('delete')} />
+        ) : null}
+      </View>
+    </View>
+  );
+  const trays = (header: React.ReactElement | null, footer: React.ReactElement | null) => (
+    <FlatList
+      data={check?.trays ?? []}
+      keyExtractor={(tray) => String(tray.tray)}
+      initialNumToRender={8}
+      windowSize={7}
+      keyboardShouldPersistTaps="handled"
+      ListHeaderComponent={header}
+      ListFooterComponent={footer}
+      renderItem={({ item, index }) => (
+        <TrayPlan
+          tray={item}
+          last={index === check!.trays.length - 1}
+          closure={draft.closure}
+          cables={cables}
+          onPin={onPin}
+        />
+      )}
+    />
+  );
+
+  return (
+    <Panes
+      cord={<CordNav definition={definition} closureId={saved.id} ledger={ledger} />}
+      ledger={trays(
+        <View style={styles.paneHead}>
+          <TrayHead draft={draft.closure} onChange={setClosure} />
+        </View>,
+        check ? <RestPart check={check} cables={cables} /> : null,
+      )}
+    >
+      <Screen
+        title={`Plan · ${site.name}`}
+        subtitle={
+          check
+            ? `${check.splices} splices${check.unplaced > 0 ? `, ${check.unplaced} without a slot` : ''}${current ? '' : ' · checking'}`
+            : 'checking'
+        }
+        up={{ href: places.closure(projectId, saved.id), name: 'the closure' }}
+        foot={
+          <View style={styles.foot}>
+            {save.error ? (
+              <View role="alert" style={styles.error}>
+                <Type tone="accent">{save.error.message}</Type>
+                {save.error instanceof ProblemError && save.error.status === 409 ? (
+                  <Action label="Show the newer one" onPress={() => void refetch()} />
+                ) : null}
+              </View>
+            ) : unreadable && dirty ? (
+              <Type look="small" tone="accent">
+                Line {unreadable.row} cannot be read. Mend it or take it out, then save.
+              </Type>
+            ) : null}
+            <View style={styles.row}>
+              <Action bench label="Undo" disabled={!dirty} onPress={editing.undo} />
+              <Action
+                bench
+                kind="now"
+                label={save.isPending ? 'Saving …' : dirty ? 'Save the plan' : 'Saved'}
+                disabled={!dirty || !current || save.isPending || unreadable !== undefined}
+                onPress={() => (guarded ? setSheet('guard') : store())}
+                style={styles.flex}
+              />
+            </View>
+          </View>
+        }
+      >
+        {wide ? (
+          <FlatList data={[]} renderItem={null} ListHeaderComponent={header} ListFooterComponent={footer} />
+        ) : (
+          trays(header, footer)
+        )}
+      </Screen>
+      <PickSheet
+        open={sheet === 'pick'}
+        onClose={() => setSheet(null)}
+        closure={draft.closure}
+        cables={cables}
+        onAdd={addLines}
+      />
+      <CsvSheet
+        open={sheet === 'csv'}
+        onClose={() => setSheet(null)}
+        closure={draft.closure}
+        cables={cables}
+        onTake={(lines, replace) => (replace ? change({ text: lines.join('\n') }) : addLines(lines))}
+      />
+      <PinSheet
+        at={pinning}
+        closure={draft.closure}
+        onClose={() => setPinning(null)}
+        onChange={(pins) => setClosure({ pins })}
+      />
+      <Sheet title="Splicing began here" open={sheet === 'guard'} onClose={() => setSheet(null)}>
+        {check ? <Guard change={check.change} closure={saved} cables={cables} /> : null}
+        <Action label="Save the plan all the same" kind="now" onPress={store} />
+        <Action label="Go on editing" onPress={() => setSheet(null)} />
+      </Sheet>
+      <Sheet title="Discard the changes" open={sheet === 'discard'} onClose={() => setSheet(null)}>
+        <Type>The plan is again as it was saved last.</Type>
+        <Action
+          label="Discard them"
+          kind="now"
+          onPress={() => {
+            editing.discard();
+            setSheet(null);
+          }}
+        />
+      </Sheet>
+      <DeleteSheet
+        projectId={projectId}
+        closure={saved}
+        open={sheet === 'delete'}
+        onClose={() => setSheet(null)}
+      />
+    </Panes>
+  );
+}
+
+/** How the trays are: their number, their slots, what is to be left free. */
+function TrayHead({ draft, onChange }: { draft: Closure; onChange: (next: Partial<Closure>) => void }) {
+  const [open, setOpen] = useState(false);
+  const like = draft.trays[0]!;
+  const [count, setCount] = useState(String(draft.trays.length));
+  const [single, setSingle] = useState(String(like.singleSlots));
+  const [ribbon, setRibbon] = useState(String(like.ribbonSlots ?? 0));
+  const [spare, setSpare] = useState(String(draft.spareSlots ?? 0));
+  const numbers = [
+    { text: count, from: 1, to: 1000 },
+    { text: single, from: 0, to: 144 },
+    { text: ribbon, from: 0, to: 144 },
+    { text: spare, from: 0, to: 100 },
+  ];
+  const [badCount, badSingle, badRibbon, badSpare] = numbers.map(({ text, from, to }) => {
+    const value = Number(text);
+    return text.trim() === '' || !Number.isInteger(value) || value < from || value > to
+      ? `A whole number from ${from} to ${to}.`
+      : undefined;
+  });
+  return (
+    <View style={styles.trayHead}>
+      <View style={styles.row}>
+        <Type look="heading" role="heading" aria-level={2} style={styles.flex}>
+          On the trays
+        </Type>
+        <Action label="Trays and slots" onPress={() => setOpen(true)} />
+      </View>
+      <Sheet title="Trays and slots" open={open} onClose={() => setOpen(false)}>
+        <Type look="small" tone="soft">
+          {draft.model ? `Copied from “${draft.model}”. ` : ''}What is set here is for all trays of this
+          closure.
+        </Type>
+        <TextBox label="Trays" keyboard="numeric" value={count} onChangeText={setCount} trouble={badCount} />
+        <TextBox
+          label="Slots for single sleeves on each"
+          keyboard="numeric"
+          value={single}
+          onChangeText={setSingle}
+          trouble={badSingle}
+        />
+        <TextBox
+          label="Slots for ribbon sleeves on each"
+          keyboard="numeric"
+          value={ribbon}
+          onChangeText={setRibbon}
+          trouble={badRibbon}
+        />
+        <TextBox
+          label="Slots left free on each"
+          keyboard="numeric"
+          value={spare}
+          onChangeText={setSpare}
+          trouble={badSpare}
+        />
+        <Choice
+          label="Single sleeves"
+          options={[
+            { value: '60', label: '60 mm' },
+            { value: '40', label: '40 mm' },
+          ]}
+          value={String(draft.sleeveLength ?? 60) as '40' | '60'}
+          onChange={(value) => onChange({ sleeveLength: value === '40' ? 40 : 60 })}
+        />
+        <Action
+          kind="now"
+          label="Lay out anew"
+          disabled={[badCount, badSingle, badRibbon, badSpare].some((bad) => bad !== undefined)}
+          onPress={() => {
+            onChange({
+              trays: Array.from({ length: Number(count) }, () => ({
+                singleSlots: Number(single),
+                ribbonSlots: Number(ribbon),
+              })),
+              spareSlots: Number(spare) > 0 ? Number(spare) : undefined,
+            });
+            setOpen(false);
+          }}
+        />
+      </Sheet>
+    </View>
+  );
+}
+
+/** What the new plan does to splices that are made already. */
+function Guard({
+  change,
+  closure,
+  cables,
+}: {
+  change: PlanChange;
+  closure: Closure;
+  cables: ReadonlyMap<string, Cable>;
+}) {
+  const keys = new Map(closure.entries.map((entry, index) => [entry.cableId, entryKey(entry, index)]));
+  const words = (spliceId: string) =>
+    (endsOfSpliceId(spliceId) ?? [])
+      .map(([end]) => {
+        const cable = cables.get(end!.cableId);
+        if (!cable) return `fiber ${end!.fiber}`;
+        try {
+          return `${keys.get(cable.id) ?? cable.label} ${end!.fiber} ${fiberName(cable, end!.fiber).fiberColor.code}`;
+        } catch {
+          return `${cable.label} ${end!.fiber}`;
+        }
+      })
+      .join(' to ');
+  return (
+    <>
+      {change.leaving.length > 0 ? (
+        <View style={styles.error}>
+          <Type look="strong">
+            {change.leaving.length} recorded {change.leaving.length === 1 ? 'splice leaves' : 'splices leave'}{' '}
+            the plan.
+          </Type>
+          <Type>Their readings stay and are shown as not planned.</Type>
+          {change.leaving.slice(0, 8).map((id) => (
+            <Type key={id} look="small">
+              {words(id)}
+            </Type>
+          ))}
+          {change.leaving.length > 8 ? <Type look="small">and {change.leaving.length - 8} more</Type> : null}
+        </View>
+      ) : null}
+      {change.moving.length > 0 ? (
+        <View style={styles.error}>
+          <Type look="strong">
+            {change.moving.length} recorded {change.moving.length === 1 ? 'splice is' : 'splices are'} planned
+            elsewhere than they lie.
+          </Type>
+          {change.moving.slice(0, 8).map(({ spliceId, from, to }) => (
+            <Type key={spliceId} look="small">
+              {words(spliceId)}: from tray {from.tray} slot {from.slot}{' '}
+              {to ? `to tray ${to.tray} slot ${to.slot}` : 'to no slot'}
+            </Type>
+          ))}
+          {change.moving.length > 8 ? <Type look="small">and {change.moving.length - 8} more</Type> : null}
+        </View>
+      ) : null}
+    </>
+  );
+}
+
+function DeleteSheet({
+  projectId,
+  closure,
+  open,
+  onClose,
+}: {
+  projectId: string;
+  closure: Closure;
+  open: boolean;
+  onClose: () => void;
+}) {
+  const remove = useDeleteClosure(projectId);
+  return (
+    <Sheet title="Take the closure away" open={open} onClose={onClose}>
+      <Type>The site stays, its plan goes. Nothing has been spliced here.</Type>
+      {remove.error ? (
+        <Type tone="accent" role="alert">
+          {remove.error.message}
+        </Type>
+      ) : null}
+      <Action
+        label="Take it away"
+        kind="now"
+        disabled={remove.isPending}
+        onPress={() =>
+          remove.mutate(closure, {
+            onSuccess: () => router.replace(places.line(projectId)),
+          })
+        }
+      />
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  head: { padding: space.large, paddingLeft: gutter.width, gap: space.wide },
+  paneHead: { padding: space.large },
+  trayHead: { gap: space.small },
+  row: { flexDirection: 'row', alignItems: 'center', gap: space.small },
+  flex: { flex: 1 },
+  foot: { padding: space.small, gap: space.tight },
+  error: { gap: space.tight },
+  end: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, padding: space.large, paddingTop: 0 },
+});

@@ -1,0 +1,68 @@
+import { closureSchema, writeOrder, type Closure, type PlanDraft } from '@cordel/core';
+import { useCallback, useEffect, useState } from 'react';
+import { z } from 'zod';
+import { forget, keep, recall } from '../../data/stored';
+
+const keptSchema = z.object({ closure: closureSchema, text: z.string() });
+const kept = (closureId: string) => `plan-draft.${closureId}`;
+
+/** Steps that can be undone. */
+const mostSteps = 200;
+
+interface Steps {
+  readonly past: readonly PlanDraft[];
+  readonly now: PlanDraft;
+  /** Whether the last step was typing: letters typed one after the other are one step. */
+  readonly typing: boolean;
+}
+
+function start(saved: Closure): PlanDraft {
+  return { closure: saved, text: writeOrder(saved) };
+}
+
+/**
+ * A plan being edited: every change can be undone, and what is not saved yet is kept on this device across reloads, as long as the stored
+ * plan is still the one it began from.
+ */
+export function usePlanDraft(saved: Closure) {
+  const [steps, setSteps] = useState<Steps>(() => {
+    const found = keptSchema.safeParse(recall(kept(saved.id)));
+    const mine = found.success && found.data.closure.version === saved.version ? found.data : null;
+    return { past: mine ? [start(saved)] : [], now: mine ?? start(saved), typing: false };
+  });
+
+  const change = useCallback((next: Partial<PlanDraft>, typing = false) => {
+    setSteps((before) => {
+      const goesOn = typing && before.typing && before.past.length > 0;
+      return {
+        past: goesOn ? before.past : [...before.past.slice(-mostSteps), before.now],
+        now: { ...before.now, ...next },
+        typing,
+      };
+    });
+  }, []);
+  const undo = useCallback(
+    () =>
+      setSteps((before) =>
+        before.past.length === 0
+          ? before
+          : { past: before.past.slice(0, -1), now: before.past.at(-1)!, typing: false },
+      ),
+    [],
+  );
+  const discard = useCallback(() => {
+    forget(kept(saved.id));
+    setSteps({ past: [], now: start(saved), typing: false });
+  }, [saved]);
+
+  const { now } = steps;
+  const dirty = steps.past.length > 0;
+  useEffect(() => {
+    if (dirty) keep(kept(saved.id), now);
+    else forget(kept(saved.id));
+  }, [dirty, now, saved.id]);
+
+  return { draft: now, dirty, change, undo, discard };
+}
+
+export type PlanEditing = ReturnType<typeof usePlanDraft>;

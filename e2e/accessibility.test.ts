@@ -1,7 +1,7 @@
 import axe from 'axe-core';
 import type { Browser, Page } from 'puppeteer-core';
 import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
-import { openBrowser, openPage, press, see, type Light, type Size } from './support/browser';
+import { fill, openBrowser, openPage, press, see, type Light, type Size } from './support/browser';
 import { firstProject } from './support/shelf';
 
 /** axe on every screen, by day and by night, on both sizes; and text at 200 %. */
@@ -30,21 +30,21 @@ interface ScreenAt {
 }
 
 const screens: ScreenAt[] = [
-  { name: 'shelf', path: () => server.url, shows: '52 of 96 splices' },
+  { name: 'shelf', path: () => server.url, shows: '148 of 283 splices' },
   {
     name: 'preferences',
     path: () => server.url,
-    shows: '52 of 96 splices',
+    shows: '148 of 283 splices',
     then: async (page) => {
       await press(page, /^Preferences/);
       await see(page, 'Text size');
     },
   },
   { name: 'new project', path: () => `${server.url}/new`, shows: 'Cable B' },
-  { name: 'line', path: () => demo.line, shows: '52 of 96' },
+  { name: 'line', path: () => demo.line, shows: '52 of 107' },
   { name: 'losses', path: () => `${demo.line}/losses`, shows: 'dB mean' },
   { name: 'limits', path: () => `${demo.line}/limits`, shows: 'Save and judge again' },
-  { name: 'closure', path: () => demo.closure, shows: '52 of 96 settled' },
+  { name: 'closure', path: () => demo.closure, shows: '52 of 107 settled' },
   { name: 'tray', path: () => `${demo.closure}/t/2`, shows: 'Redo slot 19' },
   { name: 'bench', path: () => demo.bench(3, 6), shows: 'Tray mean' },
   { name: 'bench, redo', path: () => demo.bench(2, 19), shows: 'Redo. Try 2 of 3' },
@@ -71,6 +71,45 @@ const screens: ScreenAt[] = [
       await see(page, 'Why it is corrected');
     },
   },
+  {
+    name: 'cable',
+    path: () => `${demo.line}/cable/${demo.cable('144 Ladeira')}`,
+    shows: 'Ribbon 1, fibers 1 to 12',
+  },
+  {
+    name: 'cable, edited',
+    path: () => `${demo.line}/cable/${demo.cable('48 Ladeira')}/edit`,
+    shows: 'Save the cable',
+    then: (page) => press(page, 'Own'),
+  },
+  { name: 'site', path: () => `${demo.line}/s/${demo.definition.sites[0]!.id}`, shows: 'Save the site' },
+  {
+    name: 'follow',
+    path: () => `${demo.line}/follow?cable=${demo.cable('96 Moinho')}&fiber=75`,
+    shows: '4 splices',
+  },
+  { name: 'kit', path: () => `${demo.line}/kit`, shows: 'Single sleeve, 60 mm' },
+  {
+    name: 'plan',
+    path: () => `${demo.closure}/plan`,
+    shows: '107 splices',
+    then: async (page) => {
+      await fill(page, 'Order, one line for each assignment', 'A 1-96 > B 1-95\nC R1 D R1\nC ');
+      await see(page, 'Give both sides the same number');
+    },
+  },
+  {
+    name: 'plan, picked',
+    path: () => `${demo.closure}/plan`,
+    shows: 'Pick on the cables',
+    then: async (page) => {
+      await press(page, 'Pick on the cables');
+      await press(page, 'From tube 1 blue', 'checkbox');
+      await press(page, 'To tube 1 blue', 'checkbox');
+    },
+  },
+  { name: 'closure models', path: () => `${server.url}/models`, shows: 'Dome 288' },
+  { name: 'closure model', path: () => `${server.url}/models/new`, shows: 'Save the model' },
   { name: 'nothing here', path: () => `${server.url}/elsewhere`, shows: 'There is no page at this address' },
 ];
 

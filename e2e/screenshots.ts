@@ -10,9 +10,9 @@ async function main(folder: string): Promise<void> {
   const server = await startServer(dataFolder('demo'));
   const demo = await firstProject(server);
   const views: [name: string, path: string, shows: string, size?: Size, light?: Light, then?: string][] = [
-    ['shelf', server.url, '52 of 96 splices'],
-    ['line', demo.line, '52 of 96'],
-    ['closure', demo.closure, '52 of 96 settled'],
+    ['shelf', server.url, '148 of 283 splices'],
+    ['line', demo.line, '52 of 107'],
+    ['closure', demo.closure, '52 of 107 settled'],
     ['tray', `${demo.closure}/t/2`, 'Redo slot 19'],
     ['bench-redo-night', demo.bench(2, 19), 'Redo. Try 2 of 3', 'phone', 'night'],
     ['bench-owner', demo.bench(2, 22), 'Owner allows it'],
@@ -20,7 +20,19 @@ async function main(folder: string): Promise<void> {
     ['losses', `${demo.line}/losses`, 'dB mean'],
     ['new-project', `${server.url}/new`, 'Cable B'],
     ['bench-wide', demo.bench(3, 6), 'Tray mean', 'wide'],
-    ['closure-wide-night', demo.closure, '52 of 96 settled', 'wide', 'night'],
+    ['closure-wide-night', demo.closure, '52 of 107 settled', 'wide', 'night'],
+    ['plan', `${demo.closure}/plan`, '107 splices, all with a slot'],
+    ['plan-wide', `${demo.closure}/plan`, '107 splices', 'wide'],
+    ['cable', `${demo.line}/cable/${demo.cable('96 Moinho')}`, 'Tube 1'],
+    [
+      'follow-night',
+      `${demo.line}/follow?cable=${demo.cable('96 Moinho')}&fiber=75`,
+      '4 splices',
+      'phone',
+      'night',
+    ],
+    ['kit', `${demo.line}/kit?closure=${demo.closureId}`, 'Ribbon sleeve'],
+    ['models', `${server.url}/models`, 'Dome 288'],
     // Last, since it records a reading.
     ['bench', demo.bench(3, 6), 'Tray mean', 'phone', 'day', '0.03 dB'],
   ];

@@ -1,5 +1,6 @@
 import { benchLedger } from './ledger';
 import { benchPlan } from './plan';
+import { benchPlanTyping } from './planTyping';
 import { benchServer } from './server';
 import { benchStart } from './start';
 import { benchTap } from './tap';
@@ -10,6 +11,7 @@ async function main() {
   benchPlan();
   await benchServer();
   await benchTap();
+  await benchPlanTyping();
   await benchStart();
 }
 

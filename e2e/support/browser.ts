@@ -57,7 +57,7 @@ declare global {
 export async function press(
   page: Page,
   name: string | RegExp,
-  role?: 'button' | 'link' | 'radio',
+  role?: 'button' | 'link' | 'radio' | 'checkbox',
 ): Promise<void> {
   const handle = await page.waitForFunction(
     (pattern, exact, wanted) => {
@@ -66,7 +66,7 @@ export async function press(
         (element) =>
           (wanted
             ? element.getAttribute('role') === wanted
-            : /^(button|link|radio)$/.test(element.getAttribute('role')!)) &&
+            : /^(button|link|radio|checkbox)$/.test(element.getAttribute('role')!)) &&
           matches(element.getAttribute('aria-label') ?? element.innerText.replace(/\s+/g, ' ').trim()) &&
           element.getAttribute('aria-disabled') !== 'true' &&
           element.getClientRects().length > 0,
@@ -109,8 +109,11 @@ export async function see(page: Page, text: string | RegExp): Promise<void> {
 
 /** Types into a labelled field, replacing what stands there. */
 export async function fill(page: Page, label: string, text: string): Promise<void> {
-  const field = await page.waitForSelector(`input[aria-label="${label}"]`, { timeout: 20_000 });
-  await field!.click({ count: 3 });
+  const field = await page.waitForSelector(`input[aria-label="${label}"], textarea[aria-label="${label}"]`, {
+    timeout: 20_000,
+  });
+  await field!.focus();
+  await field!.evaluate((element) => (element as HTMLInputElement).select());
   await page.keyboard.press('Backspace');
   await field!.type(text);
 }

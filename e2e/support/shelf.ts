@@ -26,6 +26,8 @@ export async function firstProject(server: ServerProcess, siteName = 'U2') {
     projectId: project.id,
     closureId,
     definition,
+    /** Identifier of a cable by its label. */
+    cable: (label: string) => definition.cables.find((one) => one.label === label)!.id,
     rollUp: progress.find((one) => one.closureId === closureId)!.rollUp,
     line,
     closure,

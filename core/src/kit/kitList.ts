@@ -104,7 +104,12 @@ export function kitList(
   }
 
   const opened = openedUnits(plan, cables);
-  add('felt', 'Felt or hook-and-loop, piece', opened, `${opened} tubes and ribbons led to a tray, one each`);
+  add(
+    'felt',
+    'Felt or hook-and-loop, piece',
+    opened,
+    `${opened} ${opened === 1 ? 'tube or ribbon' : 'tubes and ribbons'} led to a tray, one each`,
+  );
   const ties = closure.entries.length * 2 + opened * 2;
   add('tie', 'Tie', ties, `two a cable and two a tube or ribbon at its tray`);
   const gel = closure.entries.length * 4;

@@ -53,6 +53,21 @@ export function cordOrder(sites: readonly Site[]): Site[] {
   return routeSites(sites).flatMap((site) => [site, ...branchSites(sites, site.id)]);
 }
 
+/** Cables in the order in which the cord meets their beginnings; those that run on the farthest first. */
+export function cablesAlong<C extends { readonly label: string; readonly siteIds: readonly string[] }>(
+  sites: readonly Site[],
+  cables: readonly C[],
+): C[] {
+  const place = new Map(cordOrder(sites).map((site, index) => [site.id, index]));
+  const at = (id: string | undefined) => place.get(id ?? '') ?? sites.length;
+  return [...cables].sort(
+    (a, b) =>
+      at(a.siteIds[0]) - at(b.siteIds[0]) ||
+      at(b.siteIds.at(-1)) - at(a.siteIds.at(-1)) ||
+      (a.label < b.label ? -1 : 1),
+  );
+}
+
 function byChainage(a: Site, b: Site): number {
   return a.chainage - b.chainage;
 }

@@ -113,14 +113,15 @@ export function expandOrder(
     const pieces = line.mode === 'single' ? null : ribbonPieces(line, left, right, number, say);
     if (line.mode !== 'single' && !pieces) return;
     const kind = pieces ? 'ribbon' : 'single';
+    const overlaps: { cableId: string; line: number; from: number; to: number }[] = [];
     for (let at = 0, piece = 0; at < length; piece += 1) {
       const size = pieces ? pieces[piece]! : 1;
       const taken = used.take(left.range, left.from + at, right.range, right.from + at, size, number);
       if (taken) {
-        say(
-          'end-used-twice',
-          `${cables.get(taken.cableId)!.label} fiber ${taken.fiber} is used twice, in order lines ${taken.line} and ${number}. Take it out of one.`,
-        );
+        const last = overlaps.at(-1);
+        if (last && last.cableId === taken.cableId && last.line === taken.line && taken.fiber === last.to + 1)
+          last.to = taken.fiber;
+        else overlaps.push({ cableId: taken.cableId, line: taken.line, from: taken.fiber, to: taken.fiber });
       } else {
         const leftEnds = endsOf(left.range, left.from + at, size);
         const rightEnds = endsOf(right.range, right.from + at, size);
@@ -134,6 +135,16 @@ export function expandOrder(
         });
       }
       at += size;
+    }
+    for (const { cableId, line: other, from, to } of overlaps) {
+      const { label } = cables.get(cableId)!;
+      const lines = `in order lines ${other} and ${number}`;
+      say(
+        'end-used-twice',
+        from === to
+          ? `${label} fiber ${from} is used twice, ${lines}. Take it out of one.`
+          : `${label} fibers ${from}–${to} are used twice, ${lines}. Take them out of one.`,
+      );
     }
   });
   return { splices, findings };

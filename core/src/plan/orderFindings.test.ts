@@ -178,3 +178,10 @@ test('a tube that no tray holds whole is told with its trays', () => {
     'Tube 4 of B is planned on trays 2 and 3',
   ]);
 });
+
+test('an overlap is told once, as a range', () => {
+  const { findings } = plan('A 1-12 > B 1-12\nA 13-24 > B 7-18');
+  expect(findings.map((finding) => finding.message)).toEqual([
+    'B fibers 7–12 are used twice, in order lines 1 and 2. Take them out of one.',
+  ]);
+});

@@ -17,3 +17,23 @@ export function metersFromShown(value: number, units: 'mm' | 'in'): number {
 export function shownFromMeters(meters: number, units: 'mm' | 'in'): number {
   return units === 'mm' ? Math.round(meters * 1000) / 1000 : Math.round((meters / metersPerFoot) * 100) / 100;
 }
+
+/** 1 in = 25.4 mm exactly (NIST SP 811). */
+const millimetersPerInch = 25.4;
+
+/** A small length, as the project shows it: "12.4 mm" or "0.488 in". */
+export function formatMillimeters(millimeters: number, units: 'mm' | 'in'): string {
+  return `${shownFromMillimeters(millimeters, units)}\u00a0${units}`;
+}
+
+/** A small length as the number that a form shows: to the hundredth of a millimeter or the thousandth of an inch. */
+export function shownFromMillimeters(millimeters: number, units: 'mm' | 'in'): number {
+  return units === 'mm'
+    ? Math.round(millimeters * 100) / 100
+    : Math.round((millimeters / millimetersPerInch) * 1000) / 1000;
+}
+
+/** The small length in millimeters, to the thousandth, that a person gave in the project's unit. */
+export function millimetersFromShown(value: number, units: 'mm' | 'in'): number {
+  return Math.round((units === 'mm' ? value : value * millimetersPerInch) * 1000) / 1000;
+}

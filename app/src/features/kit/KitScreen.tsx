@@ -1,4 +1,4 @@
-import { kitList, siteOf, sumKits, type KitLine, type ProjectDefinition } from '@cordel/core';
+import { cordOrder, kitList, siteOf, sumKits, type KitLine, type ProjectDefinition } from '@cordel/core';
 import { useLocalSearchParams, router } from 'expo-router';
 import Papa from 'papaparse';
 import { useMemo, useState } from 'react';
@@ -54,9 +54,11 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
   const chosen = definition.closures.find((one) => one.id === asked.closure);
   const closures = useMemo(
     () =>
-      definition.closures
-        .map((closure) => ({ closure, site: siteOf(definition.sites, closure.siteId) }))
-        .sort((a, b) => a.site.name.localeCompare(b.site.name)),
+      cordOrder(definition.sites).flatMap((site) =>
+        definition.closures
+          .filter((closure) => closure.siteId === site.id)
+          .map((closure) => ({ closure, site })),
+      ),
     [definition],
   );
   const lines = useMemo((): KitLine[] => {

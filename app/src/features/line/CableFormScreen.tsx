@@ -13,6 +13,8 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useSaveLine } from '../../data/plan';
 import { useProject } from '../../data/projects';
+import { afterwards } from '../../data/afterwards';
+import { ProblemError } from '../../data/api';
 import { Action } from '../../ui/Action';
 import { CrossSection } from '../../ui/CrossSection';
 import { GlassCapsule } from '../../ui/FiberToken';
@@ -38,6 +40,7 @@ import { places } from './places';
 /** Makes a cable ("new") or edits one: what it is made of, its colors, its fiber, where it runs. */
 export function CableFormScreen({ projectId, cableId }: { projectId: string; cableId: string }) {
   const { data: definition, error, refetch } = useProject(projectId);
+  const [round, setRound] = useState(0);
   const up = { href: places.line(projectId), name: 'the line' };
   const cable = definition?.cables.find((one) => one.id === cableId);
   if (!definition || (!cable && cableId !== 'new'))
@@ -52,7 +55,14 @@ export function CableFormScreen({ projectId, cableId }: { projectId: string; cab
         )}
       </Screen>
     );
-  return <CableFormAt definition={definition} cable={cable ?? null} />;
+  return (
+    <CableFormAt
+      key={round}
+      definition={definition}
+      cable={cable ?? null}
+      onNewer={() => void refetch().then(() => setRound(round + 1))}
+    />
+  );
 }
 
 const kinds = [
@@ -71,9 +81,19 @@ const countLabels: Record<CableForm['kind'], string> = {
   pigtails: 'Pigtails',
 };
 
-function CableFormAt({ definition, cable }: { definition: ProjectDefinition; cable: Cable | null }) {
+function CableFormAt({
+  definition,
+  cable,
+  onNewer,
+}: {
+  definition: ProjectDefinition;
+  cable: Cable | null;
+  onNewer: () => void;
+}) {
   const { project } = definition;
-  const [form, setForm] = useState<CableForm>(() => (cable ? formOfCable(cable) : emptyCable));
+  // The version that the editing began from, so that a newer one is not written over.
+  const [version] = useState(project.version);
+  const [form, setForm] = useState<CableForm>(() => (cable ? formOfCable(cable, project.units) : emptyCable));
   const [troubles, setTroubles] = useState<FormTroubles>({});
   const [removing, setRemoving] = useState(false);
   const save = useSaveLine(project.id);
@@ -98,6 +118,7 @@ function CableFormAt({ definition, cable }: { definition: ProjectDefinition; cab
       />
     </View>
   );
+  const far = project.units === 'mm' ? 'm' : 'ft';
   const preview = constructionOf(form).construction;
   const previewCable: Cable | null = preview
     ? {
@@ -116,9 +137,9 @@ function CableFormAt({ definition, cable }: { definition: ProjectDefinition; cab
   );
 
   const store = (cables: Cable[], then: () => void) =>
-    save.mutate({ version: project.version, sites: definition.sites, cables }, { onSuccess: then });
+    afterwards(save.mutateAsync({ version, sites: definition.sites, cables }), then);
   const submit = () => {
-    const read = cableOfForm(form, cable?.id ?? v7());
+    const read = cableOfForm(form, cable?.id ?? v7(), project.units);
     setTroubles(read.troubles);
     if (!read.cable) return;
     const made = read.cable;
@@ -138,9 +159,12 @@ function CableFormAt({ definition, cable }: { definition: ProjectDefinition; cab
       foot={
         <View style={styles.foot}>
           {save.error ? (
-            <Type tone="accent" role="alert">
-              {save.error.message}
-            </Type>
+            <View role="alert" style={styles.error}>
+              <Type tone="accent">{save.error.message}</Type>
+              {save.error instanceof ProblemError && save.error.status === 409 ? (
+                <Action label="Show the newer one" onPress={onNewer} />
+              ) : null}
+            </View>
           ) : Object.keys(troubles).length > 0 ? (
             <Type tone="accent" role="alert">
               Not saved yet: {Object.values(troubles)[0]}
@@ -260,13 +284,13 @@ function CableFormAt({ definition, cable }: { definition: ProjectDefinition; cab
           })}
           {box('groupIndex', 'Group index', { keyboard: 'decimal', hint: 'Empty: the type’s' })}
           {box('diameter', 'Diameter', {
-            unit: 'mm',
+            unit: project.units,
             keyboard: 'decimal',
             hint: 'Decides the port and its seal',
           })}
           {box('excess', 'Excess length of the fiber', { unit: '%', keyboard: 'decimal' })}
-          {box('markFirst', 'Sheath mark at the first site', { unit: 'm', keyboard: 'decimal' })}
-          {box('markLast', 'Sheath mark at the last site', { unit: 'm', keyboard: 'decimal' })}
+          {box('markFirst', 'Sheath mark at the first site', { unit: far, keyboard: 'decimal' })}
+          {box('markLast', 'Sheath mark at the last site', { unit: far, keyboard: 'decimal' })}
         </View>
         <SitesOfCable definition={definition} form={form} trouble={troubles.siteIds} onChange={set} />
         <TextBox
@@ -414,4 +438,5 @@ const styles = StyleSheet.create({
   swatch: { minWidth: touch.normal, minHeight: touch.normal, alignItems: 'center', justifyContent: 'center' },
   start: { alignSelf: 'flex-start' },
   foot: { padding: space.small, gap: space.small },
+  error: { gap: space.tight },
 });

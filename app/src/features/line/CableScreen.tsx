@@ -6,6 +6,7 @@ import {
   fibersByColor,
   fiberUnits,
   formatChainage,
+  formatMillimeters,
   schemeOf,
   siteOf,
   type Cable,
@@ -140,7 +141,9 @@ function Facts({ definition, cable }: { definition: ProjectDefinition; cable: Ca
       schemeOf(cable).name,
       type.name,
       modeField === null ? null : `mode field ${modeField} µm`,
-      cable.diameter === undefined ? null : `${cable.diameter} mm thick`,
+      cable.diameter === undefined
+        ? null
+        : `${formatMillimeters(cable.diameter, definition.project.units)} thick`,
       cable.excess === undefined ? null : `${+(cable.excess * 100).toFixed(1)} % excess`,
       cable.groupIndex === undefined ? null : `index ${cable.groupIndex}`,
     ]

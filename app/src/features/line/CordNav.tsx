@@ -42,7 +42,7 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
           return (
             <View key={site.id}>
               <Link
-                href={closure ? places.closure(project.id, closure.id) : places.line(project.id)}
+                href={closure ? places.closure(project.id, closure.id) : places.site(project.id, site.id)}
                 here={here && tray === undefined}
               >
                 <CordRow

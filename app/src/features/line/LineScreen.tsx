@@ -1,5 +1,6 @@
 import {
   branchSites,
+  cablesAlong,
   fiberCount,
   formatChainage,
   routeSites,
@@ -180,8 +181,10 @@ function SiteOnCord({
 
 /** The cables on a stretch of the route, each a way to what it looks like. */
 function Between({ definition, from, to }: { definition: ProjectDefinition; from: Site; to: Site }) {
-  const { project, cables } = definition;
-  const here = cables.filter((cable) => cable.siteIds.includes(from.id) && cable.siteIds.includes(to.id));
+  const { project } = definition;
+  const here = cablesAlong(definition.sites, definition.cables).filter(
+    (cable) => cable.siteIds.includes(from.id) && cable.siteIds.includes(to.id),
+  );
   return (
     <View style={styles.between}>
       {here.map((cable) => (

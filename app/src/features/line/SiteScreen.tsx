@@ -19,6 +19,8 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useCreateClosure, useModels, useSaveLine } from '../../data/plan';
 import { useProject } from '../../data/projects';
+import { afterwards } from '../../data/afterwards';
+import { ProblemError } from '../../data/api';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
 import { toNumber } from '../../ui/numberField';
@@ -32,6 +34,7 @@ import { places } from './places';
 /** Makes a site ("new") or edits one, and puts a closure there. */
 export function SiteScreen({ projectId, siteId }: { projectId: string; siteId: string }) {
   const { data: definition, error, refetch } = useProject(projectId);
+  const [round, setRound] = useState(0);
   const up = { href: places.line(projectId), name: 'the line' };
   const site = definition?.sites.find((one) => one.id === siteId);
   if (!definition || (!site && siteId !== 'new'))
@@ -46,7 +49,14 @@ export function SiteScreen({ projectId, siteId }: { projectId: string; siteId: s
         )}
       </Screen>
     );
-  return <SiteAt key={definition.project.version} definition={definition} site={site ?? null} />;
+  return (
+    <SiteAt
+      key={`${siteId} ${round}`}
+      definition={definition}
+      site={site ?? null}
+      onNewer={() => void refetch().then(() => setRound(round + 1))}
+    />
+  );
 }
 
 const kinds = [
@@ -64,8 +74,18 @@ const placements = [
   { value: 'indoors', label: 'Indoors' },
 ] as const;
 
-function SiteAt({ definition, site }: { definition: ProjectDefinition; site: Site | null }) {
+function SiteAt({
+  definition,
+  site,
+  onNewer,
+}: {
+  definition: ProjectDefinition;
+  site: Site | null;
+  onNewer: () => void;
+}) {
   const { project, sites } = definition;
+  // The version that the editing began from, so that a newer one is not written over.
+  const [version] = useState(project.version);
   const [name, setName] = useState(site?.name ?? '');
   const [kind, setKind] = useState<Site['kind']>(site?.kind ?? 'closure');
   const shown = site ? String(shownFromMeters(site.chainage, project.units)) : '';
@@ -112,14 +132,8 @@ function SiteAt({ definition, site }: { definition: ProjectDefinition; site: Sit
     }
     setTroubles({});
     const others = sites.filter((one) => one.id !== read.data.id);
-    save.mutate(
-      { version: project.version, sites: [...others, read.data], cables: definition.cables },
-      {
-        onSuccess: () =>
-          site
-            ? router.navigate(places.line(project.id))
-            : router.replace(places.site(project.id, read.data.id)),
-      },
+    afterwards(save.mutateAsync({ version, sites: [...others, read.data], cables: definition.cables }), () =>
+      site ? router.navigate(places.line(project.id)) : router.replace(places.site(project.id, read.data.id)),
     );
   };
   const branches = sites.filter((one) => one.branchFrom === site?.id);
@@ -137,9 +151,12 @@ function SiteAt({ definition, site }: { definition: ProjectDefinition; site: Sit
       foot={
         <View style={styles.foot}>
           {save.error ? (
-            <Type tone="accent" role="alert">
-              {save.error.message}
-            </Type>
+            <View role="alert" style={styles.error}>
+              <Type tone="accent">{save.error.message}</Type>
+              {save.error instanceof ProblemError && save.error.status === 409 ? (
+                <Action label="Show the newer one" onPress={onNewer} />
+              ) : null}
+            </View>
           ) : null}
           <Action
             bench
@@ -204,13 +221,13 @@ function SiteAt({ definition, site }: { definition: ProjectDefinition; site: Sit
               kind="now"
               label="Take it out"
               onPress={() =>
-                save.mutate(
-                  {
-                    version: project.version,
+                afterwards(
+                  save.mutateAsync({
+                    version,
                     sites: sites.filter((one) => one.id !== site!.id),
                     cables: definition.cables,
-                  },
-                  { onSuccess: () => router.replace(places.line(project.id)) },
+                  }),
+                  () => router.replace(places.line(project.id)),
                 )
               }
             />
@@ -242,7 +259,7 @@ function PutClosure({
       order: [],
       version: 1,
     };
-    create.mutate(closure, { onSuccess: () => router.navigate(places.plan(projectId, closure.id)) });
+    afterwards(create.mutateAsync(closure), () => router.navigate(places.plan(projectId, closure.id)));
   };
   return (
     <View style={styles.group}>
@@ -275,4 +292,5 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   start: { alignSelf: 'flex-start' },
   foot: { padding: space.small, gap: space.small },
+  error: { gap: space.tight },
 });

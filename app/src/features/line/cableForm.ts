@@ -1,13 +1,19 @@
+import type { fiberTypeIds } from '@cordel/core';
 import {
   cableSchema,
   colorSchemeSchema,
   constructionSchema,
-  fiberTypeIds,
   ribbonSizes,
   tia598,
   type Cable,
   type Construction,
   type GlassColor,
+  metersFromShown,
+  millimetersFromShown,
+  shownFromMeters,
+  shownFromMillimeters,
+  type FiberTypeId,
+  type Units,
 } from '@cordel/core';
 import { toNumber } from '../../ui/numberField';
 
@@ -31,7 +37,7 @@ export interface CableForm {
   schemeId: string;
   ownName: string;
   ownSequence: GlassColor[];
-  fiberType: (typeof fiberTypeIds)[number];
+  fiberType: FiberTypeId;
   modeField: string;
   groupIndex: string;
   diameter: string;
@@ -72,7 +78,7 @@ export const emptyCable: CableForm = {
 
 const text = (value: number | undefined) => (value === undefined ? '' : String(value));
 
-export function formOfCable(cable: Cable): CableForm {
+export function formOfCable(cable: Cable, units: Units): CableForm {
   const { construction } = cable;
   const form: CableForm = {
     ...emptyCable,
@@ -84,10 +90,10 @@ export function formOfCable(cable: Cable): CableForm {
     fiberType: cable.fiberType ?? 'g652d',
     modeField: text(cable.modeField),
     groupIndex: text(cable.groupIndex),
-    diameter: text(cable.diameter),
+    diameter: text(cable.diameter === undefined ? undefined : shownFromMillimeters(cable.diameter, units)),
     excess: cable.excess === undefined ? '' : String(+(cable.excess * 100).toFixed(3)),
-    markFirst: text(cable.sheathMarks?.first),
-    markLast: text(cable.sheathMarks?.last),
+    markFirst: text(cable.sheathMarks && shownFromMeters(cable.sheathMarks.first, units)),
+    markLast: text(cable.sheathMarks && shownFromMeters(cable.sheathMarks.last, units)),
     siteIds: [...cable.siteIds],
     live: (cable.live ?? []).map(({ from, to, circuit }) => `${from}-${to} ${circuit}`).join('\n'),
   };
@@ -247,7 +253,11 @@ export function constructionOf(form: CableForm): { construction?: Construction; 
 }
 
 /** The cable that the form says, or what is wrong with which field. */
-export function cableOfForm(form: CableForm, id: string): { cable?: Cable; troubles: FormTroubles } {
+export function cableOfForm(
+  form: CableForm,
+  id: string,
+  units: Units,
+): { cable?: Cable; troubles: FormTroubles } {
   const { construction, troubles } = constructionOf(form);
   const optional = (field: keyof CableForm, scale = 1): number | undefined => {
     const raw = String(form[field]).trim();
@@ -302,9 +312,11 @@ export function cableOfForm(form: CableForm, id: string): { cable?: Cable; troub
     fiberType: form.fiberType,
     ...(modeField === undefined ? {} : { modeField }),
     ...(groupIndex === undefined ? {} : { groupIndex }),
-    ...(diameter === undefined ? {} : { diameter }),
+    ...(diameter === undefined ? {} : { diameter: millimetersFromShown(diameter, units) }),
     ...(excess === undefined ? {} : { excess: +excess.toFixed(6) }),
-    ...(first === undefined || last === undefined ? {} : { sheathMarks: { first, last } }),
+    ...(first === undefined || last === undefined
+      ? {}
+      : { sheathMarks: { first: metersFromShown(first, units), last: metersFromShown(last, units) } }),
     ...(live.length > 0 ? { live } : {}),
   });
   if (parsed.success) return { cable: parsed.data, troubles };

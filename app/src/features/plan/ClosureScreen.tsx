@@ -33,6 +33,7 @@ import { download } from '../handover/download';
 import { CordNav } from '../line/CordNav';
 import { places } from '../line/places';
 import { RollUpTable } from '../splice/RollUpTable';
+import { Unplanned } from '../splice/Unplanned';
 import { progressWords, waitingWords } from '../splice/words';
 
 /** A closure: its trays on the cord, each with its losses, and the closure's numbers. */
@@ -133,12 +134,7 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
               {ledger.rollUp.count === 0 ? (
                 <Type>Nothing is planned here yet. The plan says which fibers meet on which tray.</Type>
               ) : null}
-              {ledger.unplanned.size > 0 ? (
-                <Type look="small">
-                  {ledger.unplanned.size} spliced here but not in the plan any more. The loss sheet lists
-                  them.
-                </Type>
-              ) : null}
+              <Unplanned ledger={ledger} cables={cablesOf(definition)} />
               {redo ? (
                 <Action
                   bench

@@ -1,4 +1,5 @@
 import {
+  cablesAlong,
   fiberCount,
   fiberName,
   followFiber,
@@ -48,7 +49,8 @@ export function FollowScreen({ projectId }: { projectId: string }) {
 function FollowAt({ definition }: { definition: ProjectDefinition }) {
   const asked = useLocalSearchParams<{ cable?: string; fiber?: string; span?: string }>();
   const wide = useWide();
-  const { project, cables } = definition;
+  const { project } = definition;
+  const cables = cablesAlong(definition.sites, definition.cables);
   const cable = cables.find((one) => one.id === asked.cable) ?? cables[0];
   const text = asked.fiber ?? '1';
   const fiber = Number(text);

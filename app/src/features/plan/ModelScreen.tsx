@@ -1,6 +1,7 @@
 import { builtInModels, closureModelSchema, type ClosureModel } from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { router } from 'expo-router';
+import { useState } from 'react';
 import { Controller, useFieldArray, useForm } from 'react-hook-form';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
@@ -55,6 +56,7 @@ type FormInput = z.input<typeof formSchema>;
 /** Makes a closure model ("new") or edits one. */
 export function ModelScreen({ modelId }: { modelId: string }) {
   const models = useModels();
+  const [round, setRound] = useState(0);
   const up = { href: places.models, name: 'the models' };
   const model = models.data?.find((one) => one.id === modelId);
   if (!models.data || (!model && modelId !== 'new'))
@@ -69,7 +71,13 @@ export function ModelScreen({ modelId }: { modelId: string }) {
         )}
       </Screen>
     );
-  return <ModelForm key={model?.version ?? 0} model={model ?? null} />;
+  return (
+    <ModelForm
+      key={round}
+      model={model ?? null}
+      onNewer={() => void models.refetch().then(() => setRound(round + 1))}
+    />
+  );
 }
 
 function formOf(model: ClosureModel): FormInput {
@@ -94,10 +102,11 @@ function formOf(model: ClosureModel): FormInput {
   };
 }
 
-function ModelForm({ model }: { model: ClosureModel | null }) {
+function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onNewer: () => void }) {
+  // The version that the editing began from, so that a newer one is not written over.
+  const [model] = useState(stored);
   const { palette } = useCordelTheme();
   const save = useSaveModel();
-  const models = useModels();
   const { control, handleSubmit } = useForm<FormInput, unknown, z.output<typeof formSchema>>({
     resolver: zodResolver(formSchema),
     defaultValues: formOf(model ?? { ...builtInModels[0]!, name: '', about: '' }),
@@ -124,7 +133,7 @@ function ModelForm({ model }: { model: ClosureModel | null }) {
             <View role="alert" style={styles.error}>
               <Type tone="accent">{save.error.message}</Type>
               {save.error instanceof ProblemError && save.error.status === 409 ? (
-                <Action label="Show the newer one" onPress={() => void models.refetch()} />
+                <Action label="Show the newer one" onPress={onNewer} />
               ) : null}
             </View>
           ) : null}

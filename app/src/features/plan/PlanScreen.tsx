@@ -1,9 +1,10 @@
 import { entryKey, fiberName, siteOf, type Closure, type PlanChange } from '@cordel/core';
 import { endsOfSpliceId, type Cable } from '@cordel/core';
 import { router } from 'expo-router';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
+import { afterwards } from '../../data/afterwards';
 import { ProblemError } from '../../data/api';
 import { useDraftCheck } from '../../data/draftCheck';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
@@ -30,18 +31,31 @@ import { usePlanDraft } from './usePlanDraft';
 /** The plan of a closure: cables, order, layout, and what is wrong with it, live. */
 export function PlanScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
   const { atHand, error, retry } = useClosure(projectId, closureId);
-  if (!atHand)
+  // The version that the editing began from. A newer one that arrives meanwhile does not take the work away: the user decides.
+  const [base, setBase] = useState<Closure | null>(null);
+  if (atHand && !base) setBase(atHand.closure);
+  if (!atHand || !base)
     return (
       <Screen title="Plan" up={{ href: places.closure(projectId, closureId), name: 'the closure' }}>
         {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the plan" />}
       </Screen>
     );
-  // A newer version of the stored plan starts the draft anew.
-  return <PlanAt key={atHand.closure.version} projectId={projectId} atHand={atHand} />;
+  return <PlanAt key={base.version} projectId={projectId} atHand={atHand} saved={base} onBase={setBase} />;
 }
 
-function PlanAt({ projectId, atHand }: { projectId: string; atHand: ClosureAtHand }) {
-  const { definition, closure: saved, ledger, facts } = atHand;
+function PlanAt({
+  projectId,
+  atHand,
+  saved,
+  onBase,
+}: {
+  projectId: string;
+  atHand: ClosureAtHand;
+  /** The stored plan that the draft began from. */
+  saved: Closure;
+  onBase: (closure: Closure) => void;
+}) {
+  const { definition, closure: newest, ledger, facts } = atHand;
   const wide = useWide();
   const cables = cablesOf(definition);
   const editing = usePlanDraft(saved);
@@ -60,12 +74,25 @@ function PlanAt({ projectId, atHand }: { projectId: string; atHand: ClosureAtHan
   const store = () => {
     if (!check || !current) return;
     setSheet(null);
-    save.mutate({
+    const next = {
       ...draft.closure,
       version: saved.version,
       order: check.lines.map((line) => ({ id: v7(), ...line })),
+    };
+    afterwards(save.mutateAsync(next), (closure) => {
+      editing.settle();
+      onBase(closure);
     });
   };
+  const showNewer = async () => {
+    const { data } = await refetch();
+    const closure = data?.closures.find((one) => one.id === saved.id);
+    if (closure) onBase(closure);
+  };
+  const stale = newest.version > saved.version;
+  useEffect(() => {
+    if (stale && !dirty && !save.isPending) onBase(newest);
+  }, [stale, dirty, save.isPending, newest, onBase]);
   const guarded = check && (check.change.leaving.length > 0 || check.change.moving.length > 0);
   const unreadable = check?.problems[0];
   const onPin = useCallback((cableId: string, unit: number) => setPinning({ cableId, unit }), []);
@@ -148,7 +175,11 @@ function PlanAt({ projectId, atHand }: { projectId: string; atHand: ClosureAtHan
               <View role="alert" style={styles.error}>
                 <Type tone="accent">{save.error.message}</Type>
                 {save.error instanceof ProblemError && save.error.status === 409 ? (
-                  <Action label="Show the newer one" onPress={() => void refetch()} />
+                  <Action
+                    label="Show the newer one"
+                    detail="What you typed stays, on top of it"
+                    onPress={() => void showNewer()}
+                  />
                 ) : null}
               </View>
             ) : unreadable && dirty ? (
@@ -389,11 +420,7 @@ function DeleteSheet({
         label="Take it away"
         kind="now"
         disabled={remove.isPending}
-        onPress={() =>
-          remove.mutate(closure, {
-            onSuccess: () => router.replace(places.line(projectId)),
-          })
-        }
+        onPress={() => afterwards(remove.mutateAsync(closure), () => router.replace(places.line(projectId)))}
       />
     </Sheet>
   );

@@ -20,15 +20,15 @@ function start(saved: Closure): PlanDraft {
   return { closure: saved, text: writeOrder(saved) };
 }
 
-/**
- * A plan being edited: every change can be undone, and what is not saved yet is kept on this device across reloads, as long as the stored
- * plan is still the one it began from.
- */
+/** A plan being edited: every change can be undone, and what is not saved yet is kept on this device across reloads. */
 export function usePlanDraft(saved: Closure) {
   const [steps, setSteps] = useState<Steps>(() => {
     const found = keptSchema.safeParse(recall(kept(saved.id)));
-    const mine = found.success && found.data.closure.version === saved.version ? found.data : null;
-    return { past: mine ? [start(saved)] : [], now: mine ?? start(saved), typing: false };
+    if (!found.success) return { past: [], now: start(saved), typing: false };
+    // Somebody saved meanwhile: the words typed here are kept, on top of the newer plan.
+    const { closure, text } = found.data;
+    const now = closure.version === saved.version ? found.data : { closure: saved, text };
+    return { past: [start(saved)], now, typing: false };
   });
 
   const change = useCallback((next: Partial<PlanDraft>, typing = false) => {
@@ -55,6 +55,9 @@ export function usePlanDraft(saved: Closure) {
     setSteps({ past: [], now: start(saved), typing: false });
   }, [saved]);
 
+  /** What was saved is no draft any more. */
+  const settle = useCallback(() => forget(kept(saved.id)), [saved.id]);
+
   const { now } = steps;
   const dirty = steps.past.length > 0;
   useEffect(() => {
@@ -62,7 +65,7 @@ export function usePlanDraft(saved: Closure) {
     else forget(kept(saved.id));
   }, [dirty, now, saved.id]);
 
-  return { draft: now, dirty, change, undo, discard };
+  return { draft: now, dirty, change, undo, discard, settle };
 }
 
 export type PlanEditing = ReturnType<typeof usePlanDraft>;

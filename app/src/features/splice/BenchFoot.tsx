@@ -75,6 +75,7 @@ export function BenchFoot({
       ) : panel === 'details' ? (
         <DetailsPanel
           details={bench.details}
+          angles={state.splice.kind === 'single'}
           onChange={bench.setDetails}
           onDone={() => setPanel('pad')}
           onBroken={() => bench.record(null)}
@@ -83,6 +84,7 @@ export function BenchFoot({
         <>
           <HundredthsPad onReading={onReading} keyHints={wide} />
           <BesidePad
+            angles={state.splice.kind === 'single'}
             onFull={onFull}
             onDetails={onDetails}
             onLeave={mayBeLeft(state) ? onLeave : null}
@@ -101,11 +103,13 @@ function mayBeLeft(state: SpliceState): boolean {
 }
 
 const BesidePad = memo(function BesidePad({
+  angles,
   onFull,
   onDetails,
   onLeave,
   onSkip,
 }: {
+  angles: boolean;
   onFull: () => void;
   onDetails: () => void;
   onLeave: (() => void) | null;
@@ -114,7 +118,13 @@ const BesidePad = memo(function BesidePad({
   return (
     <View style={styles.row}>
       <Action bench label=".10 +" spoken="0.10 dB or more" onPress={onFull} style={styles.flex} />
-      <Action bench label="Details" detail="angles, proof, note" onPress={onDetails} style={styles.wider} />
+      <Action
+        bench
+        label="Details"
+        detail={angles ? 'angles, proof, note' : 'proof, note'}
+        onPress={onDetails}
+        style={styles.wider}
+      />
       {onLeave ? <Action bench label="Leave to owner" onPress={onLeave} style={styles.flex} /> : null}
       <Action bench label="Skip" onPress={onSkip} style={styles.flex} />
     </View>

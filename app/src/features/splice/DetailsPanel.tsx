@@ -9,26 +9,32 @@ import type { Details } from './useBench';
 
 interface DetailsPanelProps {
   details: Details;
+  /** Whether there is one angle on each side; the fibers of a ribbon have their own. */
+  angles: boolean;
   onChange: (details: Details) => void;
   onDone: () => void;
   onBroken: () => void;
 }
 
 /** What may go on record beside the loss: both cleave angles, a failed proof test, a note. In the pad's place, and gone with one tap. */
-export function DetailsPanel({ details, onChange, onDone, onBroken }: DetailsPanelProps) {
+export function DetailsPanel({ details, angles, onChange, onDone, onBroken }: DetailsPanelProps) {
   const { palette, size } = useCordelTheme();
   return (
     <View style={styles.panel}>
-      <AngleRow
-        side="left"
-        angle={details.cleaveLeft}
-        onChange={(cleaveLeft) => onChange({ ...details, cleaveLeft })}
-      />
-      <AngleRow
-        side="right"
-        angle={details.cleaveRight}
-        onChange={(cleaveRight) => onChange({ ...details, cleaveRight })}
-      />
+      {angles ? (
+        <>
+          <AngleRow
+            side="left"
+            angle={details.cleaveLeft}
+            onChange={(cleaveLeft) => onChange({ ...details, cleaveLeft })}
+          />
+          <AngleRow
+            side="right"
+            angle={details.cleaveRight}
+            onChange={(cleaveRight) => onChange({ ...details, cleaveRight })}
+          />
+        </>
+      ) : null}
       <TextInput
         mode="outlined"
         dense

@@ -10,7 +10,7 @@ import {
 import { memo, useMemo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { CordRow, type Stretch } from '../../ui/Cord';
-import { FiberToken, spokenFiber } from '../../ui/FiberToken';
+import { FiberToken, spokenFiber, UnitToken } from '../../ui/FiberToken';
 import { Knot } from '../../ui/Knot';
 import { LossBar } from '../../ui/LossStrip';
 import { useCordelTheme } from '../../ui/theme';
@@ -56,7 +56,11 @@ export const SpliceRow = memo(function SpliceRow({
       <CordRow above={above} below={below} knot={knot} knotSize={18}>
         <View style={styles.row}>
           <View style={[styles.token, textScale > 1.2 && styles.tokenWide]}>
-            <FiberToken name={name} />
+            {splice.kind === 'ribbon' && name.unitKind === 'ribbon' ? (
+              <UnitToken unit={name.unit} color={name.unitColor} kind="ribbon" />
+            ) : (
+              <FiberToken name={name} />
+            )}
           </View>
           {textScale > 1.2 ? (
             <View style={styles.spring} />

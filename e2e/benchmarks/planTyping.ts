@@ -6,7 +6,7 @@ import { at, report } from './figures';
 declare global {
   interface Window {
     longFrames: number[];
-    frames: number[];
+    frameTimes: number[];
   }
 }
 
@@ -46,10 +46,10 @@ export async function benchPlanTyping(): Promise<void> {
   await see(page, /splices, all with a slot/);
   await page.evaluate(() => {
     window.longFrames.length = 0;
-    window.frames = [];
+    window.frameTimes = [];
     let before = performance.now();
     const frame = (now: number) => {
-      window.frames.push(now - before);
+      window.frameTimes.push(now - before);
       before = now;
       requestAnimationFrame(frame);
     };
@@ -57,7 +57,10 @@ export async function benchPlanTyping(): Promise<void> {
   });
   await page.keyboard.type(text.slice(-120), { delay: 30 });
   await see(page, '6800 splices, all with a slot');
-  const { long, frames } = await page.evaluate(() => ({ long: window.longFrames, frames: window.frames }));
+  const { long, frames } = await page.evaluate(() => ({
+    long: window.longFrames,
+    frames: window.frameTimes,
+  }));
   await browser.close();
   await server.stop();
   removeFolders();

@@ -1,4 +1,3 @@
-import type { fiberTypeIds } from '@cordel/core';
 import {
   cableSchema,
   colorSchemeSchema,

@@ -104,8 +104,8 @@ const screens: ScreenAt[] = [
     shows: 'Pick on the cables',
     then: async (page) => {
       await press(page, 'Pick on the cables');
-      await press(page, 'From tube 1 blue', 'checkbox');
-      await press(page, 'To tube 1 blue', 'checkbox');
+      await press(page, /^From tube 1 BL/, 'checkbox');
+      await press(page, /^To tube 1 BL/, 'checkbox');
     },
   },
   { name: 'closure models', path: () => `${server.url}/models`, shows: 'Dome 288' },

@@ -81,6 +81,7 @@ export const Action = memo(function Action({
 
 const styles = StyleSheet.create({
   base: {
+    maxWidth: '100%',
     flexDirection: 'row',
     alignItems: 'center',
     justifyContent: 'center',

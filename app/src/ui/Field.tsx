@@ -171,6 +171,7 @@ const styles = StyleSheet.create({
   text: { fontFamily: faces.sans },
   options: { flexDirection: 'row', flexWrap: 'wrap', gap: space.tight },
   option: {
+    maxWidth: '100%',
     minHeight: touch.normal,
     justifyContent: 'center',
     paddingHorizontal: space.medium,

@@ -1,7 +1,7 @@
 import type { Finding } from '../finding';
 import type { Cable } from '../line/cable';
 import { fiberCount, unitOf } from '../line/fiberNumber';
-import { entryFindings } from './entries';
+import { entryFindings, partlyCutFindings } from './entries';
 import { entryKey, type Closure, type Tray } from './closure';
 import type { FiberEnd } from './fiberEnd';
 import { expandOrder, type PlannedSplice } from './order';
@@ -75,7 +75,11 @@ export function planClosure(
   });
 
   const names = new Names(closure, cables);
-  findings.push(...entryFindings(closure, cables), ...portFindings(closure, cables));
+  findings.push(
+    ...entryFindings(closure, cables),
+    ...portFindings(closure, cables),
+    ...partlyCutFindings(closure, cables, splices),
+  );
   for (const { pin, because } of layout.brokenPins) {
     const what = `${names.unit(pin.cableId, pin.unit)} is kept on tray ${pin.tray} by hand`;
     findings.push({

@@ -185,3 +185,12 @@ test('an overlap is told once, as a range', () => {
     'B fibers 7–12 are used twice, in order lines 1 and 2. Take them out of one.',
   ]);
 });
+
+// Trade: only the tubes to be spliced are cut; in a window some fibers are taken out of a tube and the others stay whole (common practice).
+test('an express tube of which only some fibers are spliced is told, and a window lets the others be', () => {
+  const part = (manner: 'express' | 'window') =>
+    codes('A+ 7-9 > B 1-3', { left: through, leftEntry: { manner } });
+  expect(part('express')).toEqual(['tube-partly-cut']);
+  expect(part('window')).toEqual([]);
+  expect(codes('A+ T2 > B T1', { left: through, leftEntry: { manner: 'express' } })).toEqual([]);
+});

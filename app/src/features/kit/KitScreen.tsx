@@ -154,7 +154,6 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
                 key={line.item}
                 role="checkbox"
                 aria-checked={ticked}
-                aria-label={`${line.count + line.spare} ${line.name}`}
                 onPress={() => toggle(line.item)}
                 style={[styles.line, { borderBottomColor: palette.hairline }]}
               >
@@ -165,7 +164,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
                   ]}
                 >
                   {ticked ? (
-                    <Type look="strong" tone="ground">
+                    <Type look="strong" tone="ground" aria-hidden>
                       ✓
                     </Type>
                   ) : null}

@@ -359,7 +359,7 @@ function OwnScheme({
           <Pressable
             key={color}
             role="button"
-            aria-label={`Add ${color}`}
+            aria-label={`Add ${glassColors[color]}, ${color}`}
             onPress={() => onChange({ ownSequence: [...form.ownSequence, color] })}
             style={styles.swatch}
           >

@@ -26,7 +26,7 @@ import { Screen } from '../../ui/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useCordelTheme, useWide } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
-import { Type } from '../../ui/Type';
+import { SpokenOnly, Type } from '../../ui/Type';
 import { constructionWords } from './cableWords';
 import { CordNav } from './CordNav';
 import { places } from './places';
@@ -113,11 +113,11 @@ function CableAt({ definition, cable }: { definition: ProjectDefinition; cable: 
           renderItem={({ item }) => (
             <Pressable
               role="link"
-              aria-label={`Follow ${spokenFiber(item)}`}
               onPress={() => router.navigate(places.follow(projectId, cable.id, item.number))}
               style={styles.fiber}
             >
               <FiberToken name={item} />
+              <SpokenOnly text={`, follow ${spokenFiber(item)}`} />
               {item.group !== null ? (
                 <Type look="small" tone="soft">
                   group {item.group}
@@ -189,7 +189,7 @@ function UnitChoice({
               key={unit.unit}
               role="radio"
               aria-checked={unit.unit === chosen}
-              aria-label={`${unit.kind} ${unit.unit} ${name.unitColor.name}`}
+              aria-label={`${unit.kind} ${unit.unit} ${name.unitColor.code}, ${name.unitColor.name}`}
               onPress={() => onChoose(unit.unit)}
               style={[styles.unit, { borderColor: unit.unit === chosen ? palette.ink : palette.hairline }]}
             >
@@ -293,13 +293,13 @@ function Found({ name, onFound }: { name: FiberName; onFound: (name: FiberName) 
   return (
     <Pressable
       role="button"
-      aria-label={`Show ${spokenFiber(name)}`}
       onPress={() => onFound(name)}
       style={[styles.found, { borderColor: palette.ink, backgroundColor: palette.sheet }]}
     >
       <Type look="reading">{name.number}</Type>
       <HolderTokens name={name} />
       <FiberToken name={name} />
+      <SpokenOnly text={`, show ${spokenFiber(name)}`} />
     </Pressable>
   );
 }
@@ -327,7 +327,7 @@ function Swatches({
             key={color.code}
             role="button"
             aria-pressed={color.code === chosen}
-            aria-label={`${label} ${color.name}`}
+            aria-label={`${label} ${color.code}, ${color.name}`}
             onPress={() => onChoose(color.code === chosen ? null : color.code)}
             style={[styles.swatch, { borderColor: color.code === chosen ? palette.ink : 'transparent' }]}
           >

@@ -191,7 +191,6 @@ function Between({ definition, from, to }: { definition: ProjectDefinition; from
         <Pressable
           key={cable.id}
           role="link"
-          aria-label={`Cable ${cable.label}, ${fiberCount(cable.construction)} fibers`}
           onPress={() => router.navigate(places.cable(project.id, cable.id))}
           style={styles.cable}
         >

@@ -64,7 +64,6 @@ export function EntriesPart({
           <Pressable
             key={one.cableId + index}
             role="button"
-            aria-label={`Cable ${entryKey(one, index)}, ${cable?.label ?? 'not in the project'}, ${mannerWords[one.manner]}`}
             onPress={() => setOpen(index)}
             style={[styles.entry, { borderColor: palette.hairline }]}
           >

@@ -229,7 +229,6 @@ function StepRow({
       <CordRow above={above} below={below} knot={null}>
         <Pressable
           role="link"
-          aria-label={`${cable.label}, ${spokenFiber(name)}`}
           onPress={() => router.navigate(places.cable(project.id, cable.id))}
           style={styles.length}
         >
@@ -240,6 +239,7 @@ function StepRow({
             <HolderTokens name={name} />
             <FiberToken name={name} />
           </View>
+          <SpokenOnly text={`, ${spokenFiber(name)}`} />
         </Pressable>
       </CordRow>
     );

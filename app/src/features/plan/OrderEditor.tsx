@@ -98,7 +98,6 @@ export function OrderEditor({ editing, check, cables, onPick, onCsv }: OrderEdit
           <Pressable
             key={`${insert}${index}`}
             role="button"
-            aria-label={`Put ${insert.trim()}, ${about}`}
             onPress={() => put(insert, replaces)}
             style={[styles.completion, { borderColor: palette.hairline, backgroundColor: palette.sheet }]}
           >

@@ -127,7 +127,16 @@ function SidePick({
                   key={unit.unit}
                   role="checkbox"
                   aria-checked={at >= 0}
-                  aria-label={`${label} ${unit.kind} ${unit.unit} ${name.unitColor.name}`}
+                  aria-label={[
+                    label,
+                    unit.kind === 'bundle'
+                      ? `all ${unit.fibers}`
+                      : `${unit.kind} ${unit.unit} ${name.unitColor.code}`,
+                    at >= 0 ? `✓${at + 1}` : null,
+                    unit.kind === 'bundle' ? null : name.unitColor.name,
+                  ]
+                    .filter(Boolean)
+                    .join(' ')}
                   onPress={() => toggle(unit.unit)}
                   style={[styles.unit, { borderColor: at >= 0 ? palette.ink : palette.hairline }]}
                 >

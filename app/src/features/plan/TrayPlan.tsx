@@ -17,7 +17,7 @@ import { Knot } from '../../ui/Knot';
 import { Sheet } from '../../ui/Sheet';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
-import { Type } from '../../ui/Type';
+import { SpokenOnly, Type } from '../../ui/Type';
 
 interface TrayPlanProps {
   tray: DraftTray;
@@ -60,7 +60,6 @@ export const TrayPlan = memo(function TrayPlan({ tray, last, closure, cables, on
                 <Pressable
                   key={cableId + unit}
                   role="button"
-                  aria-label={`${keys.get(cableId)} ${kind} ${unit} ${name.unitColor.name}${pinned ? ', kept here by hand' : ''}: choose its tray`}
                   onPress={() => onPin(cableId, tube ?? unit)}
                   style={[styles.unit, { borderColor: pinned ? palette.ink : 'transparent' }]}
                 >
@@ -69,6 +68,7 @@ export const TrayPlan = memo(function TrayPlan({ tray, last, closure, cables, on
                     <UnitToken unit={unit} color={name.unitColor} kind={kind} bare />
                   )}
                   {pinned ? <Type look="small">kept</Type> : null}
+                  <SpokenOnly text={`, ${kind} ${name.unitColor.name}, choose its tray`} />
                 </Pressable>
               );
             })}

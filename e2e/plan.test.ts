@@ -125,7 +125,8 @@ test('an order comes from a table: every bad row is told at once, then the mende
   await take('good.csv', [head, 'A+;1;C;1;School', 'A+;2;C;2;School', 'A+;3;C;3;School']);
   await see(page, '1 line: A+ 1-3 > C 1-3 : School');
   await press(page, 'Put them in place of the order');
-  await see(page, '3 splices, all with a slot.');
+  await see(page, 'Only 3 of the 12 fibers of tube 1 of A are spliced');
+  await see(page, 'Tray 1 3 of 24 single slots');
   await page.close();
 }, 120_000);
 

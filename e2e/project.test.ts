@@ -185,6 +185,8 @@ test('a wide bench works by keyboard, beside the cord and the ledger', async () 
   await page.keyboard.press('?');
   await see(page, 'Keys at the bench');
   await page.keyboard.press('Escape');
+  // The address follows a move once one has stood still for a moment; it is what the way back leads to.
+  await page.waitForFunction(() => location.pathname.endsWith('/t/3/7'), { polling: 'raf' });
   await press(page, /^Tray 2 /);
   await see(page, 'Tray 2 · slot 19');
   await page.goBack();

@@ -247,7 +247,7 @@ function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onN
               {ports.fields.length > 1 ? (
                 <Action
                   label="Take away"
-                  spoken={`Take port ${index + 1} away`}
+                  spoken={`Take away port ${index + 1}`}
                   onPress={() => ports.remove(index)}
                 />
               ) : null}

@@ -14,7 +14,7 @@ export default function Layout() {
   // Nothing waits for the fonts: until they are there the system's stand in.
   useFonts({ ZillaSlab_600SemiBold, AtkinsonHyperlegibleNext_400Regular, AtkinsonHyperlegibleNext_700Bold });
   useEffect(() => startSender(queryClient), []);
-  useEffect(() => void fetchLater(), []);
+  useEffect(fetchLater, []);
   return (
     <QueryClientProvider client={queryClient}>
       <CordelThemeProvider>

@@ -1,1 +1,6 @@
-export { NewProjectScreen as default } from '../features/line/NewProjectScreen';
+import { later } from '../ui/later';
+
+export default later(
+  'the page',
+  async () => (await import('../features/line/NewProjectScreen')).NewProjectScreen,
+);

@@ -1,6 +1,16 @@
 import type { Cable, Closure, DraftCheck, PlanDraft } from '@cordel/core';
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import type { PlanAnswer, PlanRequest } from './plan.worker';
+
+/** The check with those trays of the one before that did not change: what shows a tray need not be drawn again for every letter. */
+function withSameTrays(before: DraftCheck | null, after: DraftCheck): DraftCheck {
+  if (!before) return after;
+  const trays = after.trays.map((tray, index) => {
+    const known = before.trays[index];
+    return known && JSON.stringify(known) === JSON.stringify(tray) ? known : tray;
+  });
+  return { ...after, trays };
+}
 
 /**
  * The check of a plan draft, made in a worker. While one is on its way only the newest draft waits behind it, so that fast typing never
@@ -29,7 +39,14 @@ export function useDraftCheck(
     };
     thread.onmessage = ({ data }: MessageEvent<PlanAnswer>) => {
       if (data.id !== sent || !busy) return;
-      setAnswer({ draft: busy, check: data.check });
+      const checked = busy;
+      // Drawn in slices between the letters that are typed meanwhile.
+      startTransition(() =>
+        setAnswer((before) => ({
+          draft: checked,
+          check: withSameTrays(before?.check ?? null, data.check),
+        })),
+      );
       busy = null;
       const next = waiting;
       waiting = null;

@@ -10,7 +10,7 @@ import {
   type Limits,
   type ProjectDefinition,
 } from '@cordel/core';
-import { useMemo } from 'react';
+import { startTransition, useEffect, useMemo, useReducer } from 'react';
 import { useClosureFacts, useFactsOf } from './facts';
 import { useProject } from './projects';
 
@@ -69,6 +69,36 @@ function continues(facts: readonly Fact[], before: readonly Fact[]): boolean {
   return added >= 0 && added < 50 && before.length > 0 && facts[before.length - 1] === before.at(-1);
 }
 
+/** From this many splices on, a closure that was not opened yet is worked out in steps, so that no frame waits for all of it. */
+const inSteps = 1500;
+
+/** false while a large closure is being worked out. What was worked out is kept, so it is only the first time. */
+function useStaged(
+  definition: ProjectDefinition | undefined,
+  closure: Closure | undefined,
+  facts: readonly Fact[] | undefined,
+): boolean {
+  const [, again] = useReducer((count: number) => count + 1, 0);
+  const wanting =
+    definition !== undefined &&
+    closure !== undefined &&
+    facts !== undefined &&
+    plans.get(closure)?.cables !== cablesOf(definition) &&
+    closure.order.reduce((sum, { left }) => sum + left.to - left.from + 1, 0) >= inSteps;
+  useEffect(() => {
+    if (!wanting) return;
+    let timer = setTimeout(() => {
+      planOf(closure, definition);
+      timer = setTimeout(() => {
+        ledgerOf(definition, closure, facts);
+        startTransition(again);
+      });
+    });
+    return () => clearTimeout(timer);
+  }, [wanting, definition, closure, facts]);
+  return !wanting;
+}
+
 export interface ClosureAtHand {
   readonly definition: ProjectDefinition;
   readonly closure: Closure;
@@ -82,11 +112,12 @@ export function useClosure(projectId: string, closureId: string) {
   const known = useClosureFacts(projectId, closureId);
   const definition = project.data;
   const facts = known.data?.facts;
+  const closure = definition?.closures.find((candidate) => candidate.id === closureId);
+  const ready = useStaged(definition, closure, facts);
   const atHand = useMemo((): ClosureAtHand | null => {
-    const closure = definition?.closures.find((candidate) => candidate.id === closureId);
-    if (!definition || !closure || !facts) return null;
+    if (!ready || !definition || !closure || !facts) return null;
     return { definition, closure, facts, ledger: ledgerOf(definition, closure, facts) };
-  }, [definition, facts, closureId]);
+  }, [ready, definition, closure, facts]);
   // A closure that is at hand stays usable when a later refresh fails: nothing at the bench waits for the network.
   const error = atHand
     ? null

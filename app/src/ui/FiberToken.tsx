@@ -73,14 +73,14 @@ function Tracers({ color }: { color: ColorMark }) {
 }
 
 /** Number and two-letter code beside the capsule: color is never the only sign. */
-export function FiberToken({ name }: { name: FiberName }) {
+export const FiberToken = memo(function FiberToken({ name }: { name: FiberName }) {
   return (
     <View style={styles.token}>
       <GlassCapsule color={name.fiberColor} />
       <Type look="strong">{fiberLabel(name)}</Type>
     </View>
   );
-}
+});
 
 /** A tube or ribbon: a larger token of the same family. */
 export const UnitToken = memo(function UnitToken({
@@ -103,15 +103,15 @@ export const UnitToken = memo(function UnitToken({
 });
 
 /** What a fiber is found in: its ribbon or tube, and the tube around the ribbon. Nothing for a drop. */
-export function HolderTokens({ name, bare = false }: { name: FiberName; bare?: boolean }) {
+export const HolderTokens = memo(function HolderTokens({ name }: { name: FiberName }) {
   if (name.unitKind === 'bundle') return null;
   return (
     <>
-      {name.tube ? <UnitToken unit={name.tube.number} color={name.tube.color} bare={bare} /> : null}
-      <UnitToken unit={name.unit} color={name.unitColor} kind={name.unitKind} bare={bare} />
+      {name.tube ? <UnitToken unit={name.tube.number} color={name.tube.color} /> : null}
+      <UnitToken unit={name.unit} color={name.unitColor} kind={name.unitKind} />
     </>
   );
-}
+});
 
 /** "43 · 7 RD": number in the cable, place in the tube, color. */
 export function fiberLabel(name: FiberName): string {

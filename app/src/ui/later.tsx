@@ -22,7 +22,30 @@ export function later<P extends object>(
 
 const waiting: (() => Promise<unknown>)[] = [];
 
-/** Fetches, one after the other, every screen that is not there yet. Quiet when the network is away: opening a screen tries again. */
-export async function fetchLater(): Promise<void> {
-  for (const load of waiting.splice(0)) await load().catch(() => undefined);
+/** How long the first screen has the device to itself. */
+const restMs = 4000;
+
+/**
+ * Fetches every screen that is not there yet, each in a moment when there is nothing else to do. Quiet when the network is away: opening a
+ * screen tries again. Returns how to call it off.
+ */
+export function fetchLater(): () => void {
+  let off = false;
+  const next = async () => {
+    const load = off ? undefined : waiting.shift();
+    if (!load) return;
+    await load().catch(() => undefined);
+    whenIdle(() => void next());
+  };
+  const timer = setTimeout(() => whenIdle(() => void next()), restMs);
+  return () => {
+    off = true;
+    clearTimeout(timer);
+  };
+}
+
+function whenIdle(work: () => void): void {
+  // Not every browser has it.
+  if ('requestIdleCallback' in window) window.requestIdleCallback(work);
+  else setTimeout(work, 50);
 }

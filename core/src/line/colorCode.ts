@@ -177,6 +177,17 @@ export interface ColorMark {
  * Throws RangeError unless `position` is a whole number from 1 up.
  */
 export function colorAt(scheme: ColorScheme, position: number): ColorMark {
+  let known = marked.get(scheme);
+  if (!known) marked.set(scheme, (known = new Map<number, ColorMark>()));
+  let mark = known.get(position);
+  if (!mark) known.set(position, (mark = makeMark(scheme, position)));
+  return mark;
+}
+
+// The same mark is the same object, so that what shows it can see that nothing changed.
+const marked = new WeakMap<ColorScheme, Map<number, ColorMark>>();
+
+function makeMark(scheme: ColorScheme, position: number): ColorMark {
   if (!Number.isInteger(position) || position < 1) throw new RangeError(`No color for position ${position}`);
   const length = scheme.sequence.length;
   const base = scheme.sequence[(position - 1) % length]!;

@@ -156,6 +156,17 @@ export interface FiberName {
 
 /** Everything a technician needs to find a fiber by eye. Throws RangeError when the cable has no such fiber. */
 export function fiberName(cable: Cable, number: number): FiberName {
+  let known = named.get(cable);
+  if (!known) named.set(cable, (known = new Map<number, FiberName>()));
+  let name = known.get(number);
+  if (!name) known.set(number, (name = makeName(cable, number)));
+  return name;
+}
+
+// Cables are never changed in place; the same name is the same object, so that what shows it can see that nothing changed.
+const named = new WeakMap<Cable, Map<number, FiberName>>();
+
+function makeName(cable: Cable, number: number): FiberName {
   const scheme = schemeOf(cable);
   const { kind, unit, tube, inTube } = unitOf(cable.construction, number);
   const { group, fiber } = fiberPosition(cable.construction, number);

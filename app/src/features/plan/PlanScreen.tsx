@@ -134,8 +134,8 @@ function PlanAt({
     <FlatList
       data={check?.trays ?? []}
       keyExtractor={(tray) => String(tray.tray)}
-      initialNumToRender={8}
-      windowSize={7}
+      initialNumToRender={6}
+      windowSize={3}
       keyboardShouldPersistTaps="handled"
       ListHeaderComponent={header}
       ListFooterComponent={footer}

@@ -1,5 +1,10 @@
 import { useLocalSearchParams } from 'expo-router';
-import { LimitsScreen } from '../../../features/limits/LimitsScreen';
+import { later } from '../../../ui/later';
+
+const LimitsScreen = later(
+  'the page',
+  async () => (await import('../../../features/limits/LimitsScreen')).LimitsScreen,
+);
 
 export default function LimitsRoute() {
   return <LimitsScreen {...useLocalSearchParams<{ projectId: string }>()} />;

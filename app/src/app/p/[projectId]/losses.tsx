@@ -1,5 +1,10 @@
 import { useLocalSearchParams } from 'expo-router';
-import { LossesScreen } from '../../../features/handover/LossesScreen';
+import { later } from '../../../ui/later';
+
+const LossesScreen = later(
+  'the page',
+  async () => (await import('../../../features/handover/LossesScreen')).LossesScreen,
+);
 
 export default function LossesRoute() {
   return <LossesScreen {...useLocalSearchParams<{ projectId: string }>()} />;

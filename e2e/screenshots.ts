@@ -21,7 +21,7 @@ async function main(folder: string): Promise<void> {
     ['new-project', `${server.url}/new`, 'Cable B'],
     ['bench-wide', demo.bench(3, 6), 'Tray mean', 'wide'],
     ['closure-wide-night', demo.closure, '52 of 107 settled', 'wide', 'night'],
-    ['plan', `${demo.closure}/plan`, '107 splices, all with a slot'],
+    ['plan', `${demo.closure}/plan`, 'Mind · line 1'],
     ['plan-wide', `${demo.closure}/plan`, '107 splices', 'wide'],
     ['cable', `${demo.line}/cable/${demo.cable('96 Moinho')}`, 'Tube 1'],
     [

@@ -63,13 +63,18 @@ test('a seal for every port used and a plug for every one unused', () => {
 });
 
 test('the night’s kit is the sum of its closures and says which part is whose', () => {
-  const one = kit('A 1-12 > B 1-12', [cableA, cableB]);
-  const night = sumKits([
-    { name: 'U1', lines: one },
-    { name: 'U2', lines: one },
-  ]);
+  const one = kit('A 1-12 > B 1-12', [cableA, cableB], {}, 10);
+  const night = sumKits(
+    [
+      { name: 'U1', lines: one },
+      { name: 'U2', lines: one },
+    ],
+    { sparePercent: 10 },
+  );
+  // Ten percent of 24 are 3 to bring, not 2 for each closure.
   expect(night[0]).toMatchObject({
     count: 24,
+    spare: 3,
     how: 'U1: 12 single splices, one sleeve each; U2: 12 single splices, one sleeve each',
   });
   for (const line of night) expect(line.how).not.toBe('');

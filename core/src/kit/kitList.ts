@@ -33,9 +33,9 @@ export function kitList(
   { sparePercent }: KitWishes,
 ): KitLine[] {
   const lines: KitLine[] = [];
-  const add = (item: string, name: string, count: number, how: string, spares = true) => {
+  const add = (item: string, name: string, count: number, how: string, withSpares = true) => {
     if (count <= 0) return;
-    const spare = spares ? Math.ceil((count * sparePercent) / 100 - 1e-9) : 0;
+    const spare = withSpares ? spares(count, sparePercent) : 0;
     lines.push({ item, name, count, spare, how });
   };
 
@@ -111,25 +111,41 @@ export function kitList(
     `${opened} ${opened === 1 ? 'tube or ribbon' : 'tubes and ribbons'} led to a tray, one each`,
   );
   const ties = closure.entries.length * 2 + opened * 2;
-  add('tie', 'Tie', ties, `two a cable and two a tube or ribbon at its tray`);
+  add(
+    'tie',
+    'Tie',
+    ties,
+    `${closure.entries.length} cables and ${opened} tubes or ribbons at their trays, two each`,
+  );
   const gel = closure.entries.length * 4;
   add('gel-wipe', 'Gel remover wipe', gel, `${closure.entries.length} cables, four each`);
   const wipes = singles * 2 + ribbons * 4;
-  add('wipe', 'Dry wipe', wipes, 'two a single splice, four a ribbon splice');
-  add('alcohol', 'Alcohol 99 %, 10 ml', Math.ceil(splices.length / 24), 'one measure for 24 splices');
+  add('wipe', 'Dry wipe', wipes, `${singles} single splices, two each; ${ribbons} ribbon splices, four each`);
+  add(
+    'alcohol',
+    'Alcohol 99 %, 10 ml',
+    Math.ceil(splices.length / 24),
+    `${splices.length} splices, one measure for 24`,
+  );
   add('grease', 'Silicone grease, sachet', 1, 'one a closure');
   if ((closure.testPressure ?? 0) > 0)
     add('soap', 'Soap solution, bottle', 1, 'one a closure, for the flash test', false);
   return joined(lines);
 }
 
-/** The lists of several closures as one: the same item once, its reasons one after the other. */
+/** The lists of several closures as one: the same item once, its reasons one after the other, and spares for the sum, not for each. */
 export function sumKits(
   kits: readonly { readonly name: string; readonly lines: readonly KitLine[] }[],
+  { sparePercent }: KitWishes,
 ): KitLine[] {
   return joined(
     kits.flatMap(({ name, lines }) => lines.map((line) => ({ ...line, how: `${name}: ${line.how}` }))),
-  );
+  ).map((line) => (line.spare > 0 ? { ...line, spare: spares(line.count, sparePercent) } : line));
+}
+
+/** Rounded up to a piece; what is left of a binary fraction does not make it one more. */
+function spares(count: number, percent: number): number {
+  return Math.ceil((count * percent) / 100 - 1e-9);
 }
 
 function joined(lines: readonly KitLine[]): KitLine[] {

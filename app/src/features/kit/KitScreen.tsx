@@ -70,7 +70,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
         name: site.name,
         lines: kitList(closure, planOf(closure, definition), cables, wishes),
       }));
-    return chosen ? (kits[0]?.lines ?? []) : sumKits(kits);
+    return chosen ? (kits[0]?.lines ?? []) : sumKits(kits, wishes);
   }, [definition, closures, chosen, spare, spareValid]);
 
   const scope = chosen?.id ?? 'night';
@@ -220,8 +220,8 @@ const styles = StyleSheet.create({
     borderBottomWidth: stroke.hair,
   },
   box: {
-    width: 28,
-    height: 28,
+    minWidth: 28,
+    minHeight: 28,
     borderWidth: stroke.heavy,
     alignItems: 'center',
     justifyContent: 'center',

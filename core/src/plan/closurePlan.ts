@@ -46,7 +46,8 @@ export function planClosure(
   cables: ReadonlyMap<string, Cable>,
   lineNumber: (index: number) => number = (index) => index + 1,
 ): ClosurePlan {
-  const { splices, findings } = expandOrder(closure, cables, lineNumber);
+  const { splices: ordered, findings } = expandOrder(closure, cables, lineNumber);
+  const splices = byNumber(ordered, closure);
   const { spareSlots = 0, pins = [] } = closure;
   const layout = layOutTrays(splices, closure.trays, cables, { spareSlots, pins });
   const { placed, unplaced } = layout;
@@ -120,6 +121,26 @@ export function planClosure(
       text: reasonWords(placement, splices, closure.trays, names),
     })),
   };
+}
+
+/**
+ * Splices in the order of the left side's cables and numbers, and so of their colors, whatever order the lines were written in: that is how
+ * they lie in the holders (common practice).
+ */
+function byNumber(splices: PlannedSplice[], closure: Closure): PlannedSplice[] {
+  const place = new Map(closure.entries.map((entry, index) => [entry.cableId, index]));
+  const sides = { end: 0, low: 0, high: 1 };
+  const keyOf = ({ left }: PlannedSplice) => {
+    const { cableId, side, fiber } = left[0]!;
+    return (2 * place.get(cableId)! + sides[side]) * 100_000 + fiber;
+  };
+  const keys = Float64Array.from(splices, keyOf);
+  // Nearly every order is written by the numbers already.
+  if (keys.every((key, index) => index === 0 || keys[index - 1]! <= key)) return splices;
+  return splices
+    .map((splice, index) => ({ splice, key: keys[index]! }))
+    .sort((a, b) => a.key - b.key)
+    .map(({ splice }) => splice);
 }
 
 /** Tubes or ribbons of the left side on a tray, in order, each once: what a technician looks for when opening the tray. */

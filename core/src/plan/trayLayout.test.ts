@@ -203,3 +203,17 @@ test('lists the tubes of a tray once each, and why they are there', () => {
     'Tube 4 of A (6 splices) goes on tray 2: next in order, and there is room for all of it.',
   ]);
 });
+
+// Ribbons and fibers lie in their holders in color order, blue first (common practice).
+test('lines written out of order are laid out by number', () => {
+  const line = closure.order[0]!;
+  const range = (from: number, to: number) => ({
+    ...line,
+    left: { ...line.left, from, to },
+    right: { ...line.right, from, to },
+  });
+  const plan = planClosure({ ...closure, order: [range(13, 24), range(1, 12)] }, cables);
+  expect(plan.splices.map((splice) => splice.left[0]!.fiber)).toEqual(
+    Array.from({ length: 24 }, (_, index) => index + 1),
+  );
+});

@@ -157,7 +157,7 @@ describe.each<[Size, Light]>([
         );
       expect(serious).toEqual([]);
     },
-    30_000,
+    60_000,
   );
 });
 
@@ -188,6 +188,6 @@ describe('at 200 % text', () => {
       );
       expect(cut).toEqual([]);
     },
-    30_000,
+    60_000,
   );
 });

@@ -1,22 +1,16 @@
 import { router } from 'expo-router';
-import { useRef, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
-import { ProblemError } from '../../data/api';
+import { useState } from 'react';
 import { useImportProject } from '../../data/projects';
-import { Action } from '../../ui/Action';
-import { Sheet } from '../../ui/Sheet';
-import { space } from '../../ui/tokens';
-import { Type } from '../../ui/Type';
+import { FilePick } from '../../ui/FilePick';
 import { places } from '../line/places';
+import { FileRefused } from './FileRefused';
 
 /** Takes a project file from this device to the server, and says line and field where it is not valid. */
 export function ImportAction() {
-  const input = useRef<HTMLInputElement>(null);
   const importing = useImportProject();
   const [failed, setFailed] = useState<Error | null>(null);
 
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     try {
       const { id } = await importing.mutateAsync(await file.text());
       router.navigate(places.line(id));
@@ -24,45 +18,18 @@ export function ImportAction() {
       setFailed(error as Error);
     }
   };
-
-  const errors = failed instanceof ProblemError ? (failed.problem.errors ?? []) : [];
   return (
     <>
-      <Action
+      <FilePick
         bench
-        icon="upload"
-        label={importing.isPending ? 'Reading …' : 'Import'}
+        label="Import"
         spoken="Import a project file"
-        disabled={importing.isPending}
-        onPress={() => input.current?.click()}
-      />
-      <input
-        ref={input}
-        type="file"
         accept=".json,application/json"
-        aria-label="Project file"
-        style={{ display: 'none' }}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          // The same file can be picked again after it was mended.
-          event.target.value = '';
-          void take(file);
-        }}
+        what="Project file"
+        busy={importing.isPending}
+        onFile={(file) => void take(file)}
       />
-      <Sheet title="Not imported" open={failed !== null} onClose={() => setFailed(null)}>
-        <Type role="alert">{failed?.message ?? ''}</Type>
-        {errors.length > 1 ? (
-          <View style={styles.errors}>
-            {errors.map((error, index) => (
-              <Type key={index} look="small">
-                {error.path}: {error.message}
-              </Type>
-            ))}
-          </View>
-        ) : null}
-      </Sheet>
+      <FileRefused title="Not imported" error={failed} onClose={() => setFailed(null)} />
     </>
   );
 }
-
-const styles = StyleSheet.create({ errors: { gap: space.small } });

@@ -1,29 +1,19 @@
-import {
-  colorSchemes,
-  fiberTypes,
-  glassColors,
-  cordOrder,
-  type Cable,
-  type GlassColor,
-  type ProjectDefinition,
-} from '@cordel/core';
+import { colorSchemes, fiberTypes, type Cable, type ProjectDefinition } from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useSaveLine } from '../../data/plan';
 import { useProject } from '../../data/projects';
 import { afterwards } from '../../data/afterwards';
-import { ProblemError } from '../../data/api';
 import { Action } from '../../ui/Action';
 import { CrossSection } from '../../ui/CrossSection';
-import { GlassCapsule } from '../../ui/FiberToken';
 import { Choice, TextBox } from '../../ui/Field';
+import { SaveFoot } from '../../ui/SaveFoot';
 import { Screen } from '../../ui/Screen';
 import { Sheet } from '../../ui/Sheet';
 import { Empty, Failed, Loading } from '../../ui/States';
-import { useCordelTheme } from '../../ui/theme';
-import { gutter, space, stroke, touch } from '../../ui/tokens';
+import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import {
   cableOfForm,
@@ -35,6 +25,8 @@ import {
   type FormTroubles,
 } from './cableForm';
 import { constructionWords } from './cableWords';
+import { OwnScheme } from './OwnScheme';
+import { SitesOfCable } from './SitesOfCable';
 import { places } from './places';
 
 /** Makes a cable ("new") or edits one: what it is made of, its colors, its fiber, where it runs. */
@@ -157,27 +149,14 @@ function CableFormAt({
           : { href: places.line(project.id), name: 'the line' }
       }
       foot={
-        <View style={styles.foot}>
-          {save.error ? (
-            <View role="alert" style={styles.error}>
-              <Type tone="accent">{save.error.message}</Type>
-              {save.error instanceof ProblemError && save.error.status === 409 ? (
-                <Action label="Show the newer one" onPress={onNewer} />
-              ) : null}
-            </View>
-          ) : Object.keys(troubles).length > 0 ? (
-            <Type tone="accent" role="alert">
-              Not saved yet: {Object.values(troubles)[0]}
-            </Type>
-          ) : null}
-          <Action
-            bench
-            kind="now"
-            label={save.isPending ? 'Saving …' : 'Save the cable'}
-            disabled={save.isPending}
-            onPress={submit}
-          />
-        </View>
+        <SaveFoot
+          label="Save the cable"
+          saving={save.isPending}
+          error={save.error}
+          trouble={Object.values(troubles)[0]}
+          onSave={submit}
+          onNewer={onNewer}
+        />
       }
     >
       <ScrollView contentContainerStyle={styles.form}>
@@ -334,109 +313,11 @@ function CableFormAt({
 
 const nothing = () => undefined;
 
-/** A color code of the user's own: tap the colors in their order. */
-function OwnScheme({
-  form,
-  trouble,
-  onChange,
-}: {
-  form: CableForm;
-  trouble: string | undefined;
-  onChange: (change: Partial<CableForm>) => void;
-}) {
-  const { palette } = useCordelTheme();
-  const all = Object.keys(glassColors) as GlassColor[];
-  return (
-    <View style={[styles.own, { borderColor: palette.hairline }]}>
-      <TextBox label="Its name" value={form.ownName} onChangeText={(ownName) => onChange({ ownName })} />
-      <Type look="small">
-        {form.ownSequence.length === 0
-          ? 'Tap the colors in their order.'
-          : form.ownSequence.map((color, index) => `${index + 1} ${glassColors[color]}`).join(' · ')}
-      </Type>
-      <View style={styles.row}>
-        {all.map((color) => (
-          <Pressable
-            key={color}
-            role="button"
-            aria-label={`Add ${glassColors[color]}, ${color}`}
-            onPress={() => onChange({ ownSequence: [...form.ownSequence, color] })}
-            style={styles.swatch}
-          >
-            <GlassCapsule
-              color={{ base: color, tracer: null, stripes: 0, code: glassColors[color], name: color }}
-              size="tube"
-            />
-            <Type look="small">{glassColors[color]}</Type>
-          </Pressable>
-        ))}
-      </View>
-      <View style={styles.row}>
-        <Action
-          label="Take the last away"
-          disabled={form.ownSequence.length === 0}
-          onPress={() => onChange({ ownSequence: form.ownSequence.slice(0, -1) })}
-        />
-        <Action label="Start over" onPress={() => onChange({ ownSequence: [] })} />
-      </View>
-      {trouble ? (
-        <Type look="small" tone="accent" role="alert">
-          {trouble}
-        </Type>
-      ) : null}
-    </View>
-  );
-}
-
-/** Where the cable runs: the sites in their order along the route, then along a branch. */
-function SitesOfCable({
-  definition,
-  form,
-  trouble,
-  onChange,
-}: {
-  definition: ProjectDefinition;
-  form: CableForm;
-  trouble: string | undefined;
-  onChange: (change: Partial<CableForm>) => void;
-}) {
-  const { sites } = definition;
-  const inOrder = cordOrder(sites);
-  const toggle = (id: string) => {
-    const chosen = new Set(form.siteIds);
-    if (!chosen.delete(id)) chosen.add(id);
-    onChange({ siteIds: inOrder.map((site) => site.id).filter((one) => chosen.has(one)) });
-  };
-  return (
-    <View role="group" aria-label="Runs through" style={styles.group}>
-      <Type look="smallStrong">Runs through</Type>
-      <View style={styles.row}>
-        {inOrder.map((site) => (
-          <Action
-            key={site.id}
-            label={site.branchFrom ? `↳ ${site.name}` : site.name}
-            pressed={form.siteIds.includes(site.id)}
-            onPress={() => toggle(site.id)}
-          />
-        ))}
-      </View>
-      <Type look="small" tone={trouble ? 'accent' : 'soft'} role={trouble ? 'alert' : undefined}>
-        {trouble ?? 'It ends at the first and at the last. Between them it goes through, and may be opened.'}
-      </Type>
-    </View>
-  );
-}
-
 const styles = StyleSheet.create({
   form: { padding: space.large, paddingLeft: gutter.width, gap: space.large, maxWidth: 760 },
   picture: { alignItems: 'flex-start' },
   fields: { flexDirection: 'row', flexWrap: 'wrap', gap: space.medium },
   half: { flexGrow: 1, flexBasis: 150 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.tight },
-  group: { gap: space.tight },
-  own: { borderWidth: stroke.hair, padding: space.medium, gap: space.small },
-  swatch: { minWidth: touch.normal, minHeight: touch.normal, alignItems: 'center', justifyContent: 'center' },
   start: { alignSelf: 'flex-start' },
-  foot: { padding: space.small, gap: space.small },
-  error: { gap: space.tight },
 });

@@ -20,10 +20,10 @@ import { v7 } from 'uuid';
 import { useCreateClosure, useModels, useSaveLine } from '../../data/plan';
 import { useProject } from '../../data/projects';
 import { afterwards } from '../../data/afterwards';
-import { ProblemError } from '../../data/api';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
 import { toNumber } from '../../ui/numberField';
+import { SaveFoot } from '../../ui/SaveFoot';
 import { Screen } from '../../ui/Screen';
 import { Sheet } from '../../ui/Sheet';
 import { Empty, Failed, Loading } from '../../ui/States';
@@ -149,23 +149,13 @@ function SiteAt({
       subtitle={site ? formatChainage(site.chainage, project.units) : project.name}
       up={{ href: places.line(project.id), name: 'the line' }}
       foot={
-        <View style={styles.foot}>
-          {save.error ? (
-            <View role="alert" style={styles.error}>
-              <Type tone="accent">{save.error.message}</Type>
-              {save.error instanceof ProblemError && save.error.status === 409 ? (
-                <Action label="Show the newer one" onPress={onNewer} />
-              ) : null}
-            </View>
-          ) : null}
-          <Action
-            bench
-            kind="now"
-            label={save.isPending ? 'Saving …' : 'Save the site'}
-            disabled={save.isPending}
-            onPress={submit}
-          />
-        </View>
+        <SaveFoot
+          label="Save the site"
+          saving={save.isPending}
+          error={save.error}
+          onSave={submit}
+          onNewer={onNewer}
+        />
       }
     >
       <ScrollView contentContainerStyle={styles.form}>
@@ -291,6 +281,4 @@ const styles = StyleSheet.create({
   group: { gap: space.small },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   start: { alignSelf: 'flex-start' },
-  foot: { padding: space.small, gap: space.small },
-  error: { gap: space.tight },
 });

@@ -1,11 +1,11 @@
 import { router } from 'expo-router';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
-import { ProblemError } from '../../data/api';
 import { useDeleteModel, useImportModels, useModels, useSaveModel } from '../../data/plan';
 import { documents } from '../../data/projects';
 import { Action } from '../../ui/Action';
+import { FilePick } from '../../ui/FilePick';
 import { Screen } from '../../ui/Screen';
 import { Sheet } from '../../ui/Sheet';
 import { Empty, Failed, Loading } from '../../ui/States';
@@ -13,6 +13,7 @@ import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { download } from '../handover/download';
+import { FileRefused } from '../handover/FileRefused';
 import { places } from '../line/places';
 
 /** The catalogue of closure models: edited, copied, taken in and handed out as a file. A closure keeps its own copy. */
@@ -22,20 +23,17 @@ export function CatalogueScreen() {
   const save = useSaveModel();
   const remove = useDeleteModel();
   const importing = useImportModels();
-  const input = useRef<HTMLInputElement>(null);
   const [removing, setRemoving] = useState<string | null>(null);
   const [failed, setFailed] = useState<Error | null>(null);
   const doomed = models.data?.find((model) => model.id === removing);
 
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     try {
       await importing.mutateAsync(await file.text());
     } catch (error) {
       setFailed(error as Error);
     }
   };
-  const errors = failed instanceof ProblemError ? (failed.problem.errors ?? []) : [];
   return (
     <Screen
       title="Closure models"
@@ -103,22 +101,12 @@ export function CatalogueScreen() {
               void download(documents.catalogue).then((trouble) => trouble && setFailed(new Error(trouble)))
             }
           />
-          <Action
-            icon="upload"
-            label={importing.isPending ? 'Reading …' : 'Take in (JSON)'}
-            onPress={() => input.current?.click()}
-          />
-          <input
-            ref={input}
-            type="file"
+          <FilePick
+            label="Take in (JSON)"
             accept=".json,application/json"
-            aria-label="Catalogue file"
-            style={{ display: 'none' }}
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = '';
-              void take(file);
-            }}
+            what="Catalogue file"
+            busy={importing.isPending}
+            onFile={(file) => void take(file)}
           />
         </View>
         {importing.data ? (
@@ -127,16 +115,7 @@ export function CatalogueScreen() {
           </Type>
         ) : null}
       </ScrollView>
-      <Sheet title="Not taken in" open={failed !== null} onClose={() => setFailed(null)}>
-        <Type role="alert">{failed?.message ?? ''}</Type>
-        {errors.length > 1
-          ? errors.map((error, index) => (
-              <Type key={index} look="small">
-                {error.path}: {error.message}
-              </Type>
-            ))
-          : null}
-      </Sheet>
+      <FileRefused title="Not taken in" error={failed} onClose={() => setFailed(null)} />
       <Sheet
         title={`Delete ${doomed?.name ?? ''}`}
         open={doomed !== undefined}

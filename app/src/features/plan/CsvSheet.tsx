@@ -8,10 +8,11 @@ import {
   type OrderCsvMapping,
 } from '@cordel/core';
 import Papa from 'papaparse';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { Choice } from '../../ui/Field';
+import { FilePick } from '../../ui/FilePick';
 import { Sheet } from '../../ui/Sheet';
 import { space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
@@ -37,12 +38,10 @@ export function CsvSheet({
   cables: ReadonlyMap<string, Cable>;
   onTake: (lines: string[], replace: boolean) => void;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const [table, setTable] = useState<Table | null>(null);
   const [mapping, setMapping] = useState<OrderCsvMapping | null>(null);
 
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     const parsed = Papa.parse<string[]>((await file.text()).replace(/^\uFEFF/, ''), {
       skipEmptyLines: false,
     });
@@ -72,22 +71,11 @@ export function CsvSheet({
         A table with a row for each fiber or range: from which cable and fibers, to which. The first row names
         the columns.
       </Type>
-      <Action
-        icon="upload"
+      <FilePick
         label={table ? `Another file than ${table.name}` : 'Pick the file'}
-        onPress={() => input.current?.click()}
-      />
-      <input
-        ref={input}
-        type="file"
         accept=".csv,text/csv"
-        aria-label="Order table"
-        style={{ display: 'none' }}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          void take(file);
-        }}
+        what="Order table"
+        onFile={(file) => void take(file)}
       />
       {table?.broken ? (
         <Type tone="accent" role="alert">

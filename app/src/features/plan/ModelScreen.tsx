@@ -6,11 +6,11 @@ import { Controller, useFieldArray, useForm } from 'react-hook-form';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { z } from 'zod';
-import { ProblemError } from '../../data/api';
 import { useModels, useSaveModel } from '../../data/plan';
 import { Action } from '../../ui/Action';
 import { Choice, Field } from '../../ui/Field';
 import { decimalField } from '../../ui/numberField';
+import { SaveFoot } from '../../ui/SaveFoot';
 import { Screen } from '../../ui/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
@@ -128,23 +128,13 @@ function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onN
       title={model ? model.name : 'New closure model'}
       up={{ href: places.models, name: 'the models' }}
       foot={
-        <View style={styles.foot}>
-          {save.error ? (
-            <View role="alert" style={styles.error}>
-              <Type tone="accent">{save.error.message}</Type>
-              {save.error instanceof ProblemError && save.error.status === 409 ? (
-                <Action label="Show the newer one" onPress={onNewer} />
-              ) : null}
-            </View>
-          ) : null}
-          <Action
-            bench
-            kind="now"
-            label={save.isPending ? 'Saving …' : 'Save the model'}
-            disabled={save.isPending}
-            onPress={() => void submit()}
-          />
-        </View>
+        <SaveFoot
+          label="Save the model"
+          saving={save.isPending}
+          error={save.error}
+          onSave={() => void submit()}
+          onNewer={onNewer}
+        />
       }
     >
       <ScrollView contentContainerStyle={styles.form}>
@@ -290,6 +280,4 @@ const styles = StyleSheet.create({
   port: { borderWidth: stroke.hair, padding: space.medium, gap: space.medium },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   start: { alignSelf: 'flex-start' },
-  foot: { padding: space.small, gap: space.small },
-  error: { gap: space.tight },
 });

@@ -1,6 +1,4 @@
-import { entryKey, fiberName, siteOf, type Closure, type PlanChange } from '@cordel/core';
-import { endsOfSpliceId, type Cable } from '@cordel/core';
-import { router } from 'expo-router';
+import { siteOf, type Closure } from '@cordel/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
@@ -8,10 +6,9 @@ import { afterwards } from '../../data/afterwards';
 import { ProblemError } from '../../data/api';
 import { useDraftCheck } from '../../data/draftCheck';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
-import { useDeleteClosure, useSaveClosure } from '../../data/plan';
+import { useSaveClosure } from '../../data/plan';
 import { useProject } from '../../data/projects';
 import { Action } from '../../ui/Action';
-import { Choice, TextBox } from '../../ui/Field';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
 import { Sheet } from '../../ui/Sheet';
@@ -25,6 +22,8 @@ import { CsvSheet } from './CsvSheet';
 import { EntriesPart } from './EntriesPart';
 import { OrderEditor } from './OrderEditor';
 import { PickSheet } from './PickSheet';
+import { DeleteSheet, Guard } from './PlanGuard';
+import { TrayHead } from './TrayHead';
 import { PinSheet, RestPart, TrayPlan } from './TrayPlan';
 import { usePlanDraft } from './usePlanDraft';
 
@@ -253,183 +252,9 @@ function PlanAt({
   );
 }
 
-/** How the trays are: their number, their slots, what is to be left free. */
-function TrayHead({ draft, onChange }: { draft: Closure; onChange: (next: Partial<Closure>) => void }) {
-  const [open, setOpen] = useState(false);
-  const like = draft.trays[0]!;
-  const [count, setCount] = useState(String(draft.trays.length));
-  const [single, setSingle] = useState(String(like.singleSlots));
-  const [ribbon, setRibbon] = useState(String(like.ribbonSlots ?? 0));
-  const [spare, setSpare] = useState(String(draft.spareSlots ?? 0));
-  const numbers = [
-    { text: count, from: 1, to: 1000 },
-    { text: single, from: 0, to: 144 },
-    { text: ribbon, from: 0, to: 144 },
-    { text: spare, from: 0, to: 100 },
-  ];
-  const [badCount, badSingle, badRibbon, badSpare] = numbers.map(({ text, from, to }) => {
-    const value = Number(text);
-    return text.trim() === '' || !Number.isInteger(value) || value < from || value > to
-      ? `A whole number from ${from} to ${to}.`
-      : undefined;
-  });
-  return (
-    <View style={styles.trayHead}>
-      <View style={styles.row}>
-        <Type look="heading" role="heading" aria-level={2} style={styles.flex}>
-          On the trays
-        </Type>
-        <Action label="Trays and slots" onPress={() => setOpen(true)} />
-      </View>
-      <Sheet title="Trays and slots" open={open} onClose={() => setOpen(false)}>
-        <Type look="small" tone="soft">
-          {draft.model ? `Copied from “${draft.model}”. ` : ''}What is set here is for all trays of this
-          closure.
-        </Type>
-        <TextBox label="Trays" keyboard="numeric" value={count} onChangeText={setCount} trouble={badCount} />
-        <TextBox
-          label="Slots for single sleeves on each"
-          keyboard="numeric"
-          value={single}
-          onChangeText={setSingle}
-          trouble={badSingle}
-        />
-        <TextBox
-          label="Slots for ribbon sleeves on each"
-          keyboard="numeric"
-          value={ribbon}
-          onChangeText={setRibbon}
-          trouble={badRibbon}
-        />
-        <TextBox
-          label="Slots left free on each"
-          keyboard="numeric"
-          value={spare}
-          onChangeText={setSpare}
-          trouble={badSpare}
-        />
-        <Choice
-          label="Single sleeves"
-          options={[
-            { value: '60', label: '60 mm' },
-            { value: '40', label: '40 mm' },
-          ]}
-          value={String(draft.sleeveLength ?? 60) as '40' | '60'}
-          onChange={(value) => onChange({ sleeveLength: value === '40' ? 40 : 60 })}
-        />
-        <Action
-          kind="now"
-          label="Lay out anew"
-          disabled={[badCount, badSingle, badRibbon, badSpare].some((bad) => bad !== undefined)}
-          onPress={() => {
-            onChange({
-              trays: Array.from({ length: Number(count) }, () => ({
-                singleSlots: Number(single),
-                ribbonSlots: Number(ribbon),
-              })),
-              spareSlots: Number(spare) > 0 ? Number(spare) : undefined,
-            });
-            setOpen(false);
-          }}
-        />
-      </Sheet>
-    </View>
-  );
-}
-
-/** What the new plan does to splices that are made already. */
-function Guard({
-  change,
-  closure,
-  cables,
-}: {
-  change: PlanChange;
-  closure: Closure;
-  cables: ReadonlyMap<string, Cable>;
-}) {
-  const keys = new Map(closure.entries.map((entry, index) => [entry.cableId, entryKey(entry, index)]));
-  const words = (spliceId: string) =>
-    (endsOfSpliceId(spliceId) ?? [])
-      .map(([end]) => {
-        const cable = cables.get(end!.cableId);
-        if (!cable) return `fiber ${end!.fiber}`;
-        try {
-          return `${keys.get(cable.id) ?? cable.label} ${end!.fiber} ${fiberName(cable, end!.fiber).fiberColor.code}`;
-        } catch {
-          return `${cable.label} ${end!.fiber}`;
-        }
-      })
-      .join(' to ');
-  return (
-    <>
-      {change.leaving.length > 0 ? (
-        <View style={styles.error}>
-          <Type look="strong">
-            {change.leaving.length} recorded {change.leaving.length === 1 ? 'splice leaves' : 'splices leave'}{' '}
-            the plan.
-          </Type>
-          <Type>Their readings stay and are shown as not planned.</Type>
-          {change.leaving.slice(0, 8).map((id) => (
-            <Type key={id} look="small">
-              {words(id)}
-            </Type>
-          ))}
-          {change.leaving.length > 8 ? <Type look="small">and {change.leaving.length - 8} more</Type> : null}
-        </View>
-      ) : null}
-      {change.moving.length > 0 ? (
-        <View style={styles.error}>
-          <Type look="strong">
-            {change.moving.length} recorded {change.moving.length === 1 ? 'splice is' : 'splices are'} planned
-            elsewhere than they lie.
-          </Type>
-          {change.moving.slice(0, 8).map(({ spliceId, from, to }) => (
-            <Type key={spliceId} look="small">
-              {words(spliceId)}: from tray {from.tray} slot {from.slot}{' '}
-              {to ? `to tray ${to.tray} slot ${to.slot}` : 'to no slot'}
-            </Type>
-          ))}
-          {change.moving.length > 8 ? <Type look="small">and {change.moving.length - 8} more</Type> : null}
-        </View>
-      ) : null}
-    </>
-  );
-}
-
-function DeleteSheet({
-  projectId,
-  closure,
-  open,
-  onClose,
-}: {
-  projectId: string;
-  closure: Closure;
-  open: boolean;
-  onClose: () => void;
-}) {
-  const remove = useDeleteClosure(projectId);
-  return (
-    <Sheet title="Take the closure away" open={open} onClose={onClose}>
-      <Type>The site stays, its plan goes. Nothing has been spliced here.</Type>
-      {remove.error ? (
-        <Type tone="accent" role="alert">
-          {remove.error.message}
-        </Type>
-      ) : null}
-      <Action
-        label="Take it away"
-        kind="now"
-        disabled={remove.isPending}
-        onPress={() => afterwards(remove.mutateAsync(closure), () => router.replace(places.line(projectId)))}
-      />
-    </Sheet>
-  );
-}
-
 const styles = StyleSheet.create({
   head: { padding: space.large, paddingLeft: gutter.width, gap: space.wide },
   paneHead: { padding: space.large },
-  trayHead: { gap: space.small },
   row: { flexDirection: 'row', alignItems: 'center', gap: space.small },
   flex: { flex: 1 },
   foot: { padding: space.small, gap: space.tight },

@@ -1,0 +1,43 @@
+import { StyleSheet, View } from 'react-native';
+import { ProblemError } from '../data/api';
+import { Action } from './Action';
+import { space } from './tokens';
+import { Type } from './Type';
+
+interface SaveFootProps {
+  label: string;
+  saving: boolean;
+  /** Why the last try was not stored. */
+  error: Error | null;
+  /** What is still wrong with what was entered, before it is sent. */
+  trouble?: string | undefined;
+  onSave: () => void;
+  /** Offered where somebody else saved first. */
+  onNewer: () => void;
+}
+
+/** The foot of a form: what keeps it from being saved, and the one action. */
+export function SaveFoot({ label, saving, error, trouble, onSave, onNewer }: SaveFootProps) {
+  return (
+    <View style={styles.foot}>
+      {error ? (
+        <View role="alert" style={styles.error}>
+          <Type tone="accent">{error.message}</Type>
+          {error instanceof ProblemError && error.status === 409 ? (
+            <Action label="Show the newer one" onPress={onNewer} />
+          ) : null}
+        </View>
+      ) : trouble ? (
+        <Type tone="accent" role="alert">
+          Not saved yet: {trouble}
+        </Type>
+      ) : null}
+      <Action bench kind="now" label={saving ? 'Saving …' : label} disabled={saving} onPress={onSave} />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  foot: { padding: space.small, gap: space.small },
+  error: { gap: space.tight },
+});

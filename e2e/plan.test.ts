@@ -59,7 +59,10 @@ test('the order is checked while it is typed, completed, undone, and saved', asy
   await press(page, '1-24 the same numbers');
   await see(page, '24 splices, all with a slot.');
   await see(page, 'B 48 Ladeira: 25–48 stay dark');
-  await press(page, 'Save the plan');
+  // By the key, as a wide screen's user would.
+  await page.keyboard.down('Control');
+  await page.keyboard.press('s');
+  await page.keyboard.up('Control');
   await see(page, 'Saved');
   expect((await stored('U4')).order).toMatchObject([
     { left: { from: 1, to: 24 }, right: { from: 1, to: 24 } },
@@ -161,6 +164,12 @@ test('a fiber is followed to both its ends, across closures and down the branch'
   expect(page.url()).toContain('fiber=76');
   await fill(page, 'Fiber, 1 to 96', '97');
   await see(page, 'This cable has fibers 1 to 96.');
+
+  const { bench } = await firstProject(server, 'U3');
+  await page.goto(bench(1, 3));
+  await press(page, /^Details/);
+  await press(page, 'Follow this fiber');
+  await see(page, '4 970 m, 4 splices');
   await page.close();
 }, 120_000);
 

@@ -1,15 +1,15 @@
-import { builtInModels, closureModelSchema, type ClosureModel } from '@cordel/core';
+import { builtInModels, closureModelSchema, formatMillimeters, type ClosureModel } from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { Controller, useFieldArray, useForm } from 'react-hook-form';
+import { Controller, useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { z } from 'zod';
 import { useModels, useSaveModel } from '../../data/plan';
 import { Action } from '../../ui/Action';
 import { Choice, Field } from '../../ui/Field';
-import { decimalField } from '../../ui/numberField';
+import { decimalField, toNumber } from '../../ui/numberField';
 import { SaveFoot } from '../../ui/SaveFoot';
 import { Screen } from '../../ui/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
@@ -102,6 +102,12 @@ function formOf(model: ClosureModel): FormInput {
   };
 }
 
+/** A length in millimeters as it is typed, in inches; nothing while it is not a number. */
+function inInches(text: string | undefined): string {
+  const value = toNumber(text ?? '');
+  return Number.isNaN(value) ? '' : formatMillimeters(value, 'in');
+}
+
 function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onNewer: () => void }) {
   // The version that the editing began from, so that a newer one is not written over.
   const [model] = useState(stored);
@@ -112,6 +118,7 @@ function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onN
     defaultValues: formOf(model ?? { ...builtInModels[0]!, name: '', about: '' }),
   });
   const ports = useFieldArray({ control, name: 'ports' });
+  const typed = useWatch({ control });
   const submit = handleSubmit(({ sheathOpening, strengthMember, tube, trayFiber, ...form }) =>
     save.mutate(
       {
@@ -210,6 +217,7 @@ function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onN
                   label={`Port ${index + 1}, cables from`}
                   unit="mm"
                   keyboard="decimal"
+                  hint={inInches(typed.ports?.[index]?.from)}
                 />
               </View>
               <View style={styles.half}>
@@ -219,6 +227,7 @@ function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onN
                   label={`Port ${index + 1}, cables to`}
                   unit="mm"
                   keyboard="decimal"
+                  hint={inInches(typed.ports?.[index]?.to)}
                 />
               </View>
             </View>
@@ -264,7 +273,14 @@ function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onN
             ] as const
           ).map(([name, label]) => (
             <View key={name} style={styles.half}>
-              <Field control={control} name={name} label={label} unit="mm" keyboard="decimal" />
+              <Field
+                control={control}
+                name={name}
+                label={label}
+                unit="mm"
+                keyboard="decimal"
+                hint={inInches(typed[name])}
+              />
             </View>
           ))}
         </View>

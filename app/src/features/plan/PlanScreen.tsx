@@ -17,6 +17,7 @@ import { useWide } from '../../ui/theme';
 import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { CordNav } from '../line/CordNav';
+import { useLatest } from '../../ui/useLatest';
 import { places } from '../line/places';
 import { CsvSheet } from './CsvSheet';
 import { EntriesPart } from './EntriesPart';
@@ -94,6 +95,17 @@ function PlanAt({
   }, [stale, dirty, save.isPending, newest, onBase]);
   const guarded = check && (check.change.leaving.length > 0 || check.change.moving.length > 0);
   const unreadable = check?.problems[0];
+  const mayStore = dirty && current && !save.isPending && unreadable === undefined;
+  const ask = () => (guarded ? setSheet('guard') : store());
+  const onSaveKey = useLatest((event: KeyboardEvent) => {
+    if (event.key !== 's' || !(event.ctrlKey || event.metaKey)) return;
+    event.preventDefault();
+    if (mayStore && sheet === null) ask();
+  });
+  useEffect(() => {
+    window.addEventListener('keydown', onSaveKey);
+    return () => window.removeEventListener('keydown', onSaveKey);
+  }, [onSaveKey]);
   const onPin = useCallback((cableId: string, unit: number) => setPinning({ cableId, unit }), []);
 
   const header = (
@@ -192,8 +204,8 @@ function PlanAt({
                 bench
                 kind="now"
                 label={save.isPending ? 'Saving …' : dirty ? 'Save the plan' : 'Saved'}
-                disabled={!dirty || !current || save.isPending || unreadable !== undefined}
-                onPress={() => (guarded ? setSheet('guard') : store())}
+                disabled={!mayStore}
+                onPress={ask}
                 style={styles.flex}
               />
             </View>

@@ -17,7 +17,7 @@ import { space, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { DetailsPanel } from './DetailsPanel';
 import type { Bench } from './useBench';
-import { useLatest } from './useLatest';
+import { useLatest } from '../../ui/useLatest';
 import { allowanceWords } from './words';
 
 interface BenchFootProps {
@@ -29,6 +29,7 @@ interface BenchFootProps {
   entering: boolean;
   onNewTry: () => void;
   onHistory: () => void;
+  onFollow: () => void;
   /** What the keyboard has typed, dB. */
   typed: string | null;
   refusal: string | null;
@@ -45,6 +46,7 @@ export function BenchFoot({
   entering,
   onNewTry,
   onHistory,
+  onFollow,
   typed,
   refusal,
 }: BenchFootProps) {
@@ -79,6 +81,7 @@ export function BenchFoot({
           onChange={bench.setDetails}
           onDone={() => setPanel('pad')}
           onBroken={() => bench.record(null)}
+          onFollow={onFollow}
         />
       ) : (
         <>

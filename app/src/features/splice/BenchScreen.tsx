@@ -7,6 +7,7 @@ import {
   type SpliceState,
   type TrayState,
 } from '@cordel/core';
+import { router } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
@@ -27,7 +28,7 @@ import { SpliceCard } from './SpliceCard';
 import { SpliceRow, stretchAfter } from './SpliceRow';
 import { TrayLedger } from './TrayLedger';
 import { useBench } from './useBench';
-import { useLatest } from './useLatest';
+import { useLatest } from '../../ui/useLatest';
 import { useStanding } from './useStanding';
 import { useBenchKeys } from './useBenchKeys';
 import { progressWords } from './words';
@@ -98,6 +99,12 @@ function BenchAt({
     if (state) go(state);
   });
   const showHistory = useCallback(() => setSheet('history'), []);
+  const follow = () => {
+    // The stretch on which the left fiber comes to this closure.
+    const { cableId, fiber, side } = here.splice.left[0]!;
+    const at = cables.get(cableId)!.siteIds.indexOf(closure.siteId);
+    router.navigate(places.follow(projectId, cableId, fiber, side === 'high' ? at : Math.max(0, at - 1)));
+  };
   const bench = useBench(projectId, atHand, here, go);
   const entering = needsSplicing(here) || newTryFor === here.splice.id;
 
@@ -137,6 +144,7 @@ function BenchAt({
       entering={entering}
       onNewTry={() => setNewTryFor(here.splice.id)}
       onHistory={showHistory}
+      onFollow={follow}
       typed={typed}
       refusal={refusal}
     />
@@ -174,6 +182,7 @@ function BenchAt({
         open={sheet === 'history'}
         onClose={() => setSheet(null)}
         onCorrect={bench.correct}
+        onFollow={follow}
       />
       <KeysSheet open={sheet === 'keys'} onClose={() => setSheet(null)} />
     </Panes>

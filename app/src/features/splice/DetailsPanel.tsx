@@ -14,10 +14,12 @@ interface DetailsPanelProps {
   onChange: (details: Details) => void;
   onDone: () => void;
   onBroken: () => void;
+  /** Goes to the fiber's way through the other closures. */
+  onFollow: () => void;
 }
 
 /** What may go on record beside the loss: both cleave angles, a failed proof test, a note. In the pad's place, and gone with one tap. */
-export function DetailsPanel({ details, angles, onChange, onDone, onBroken }: DetailsPanelProps) {
+export function DetailsPanel({ details, angles, onChange, onDone, onBroken, onFollow }: DetailsPanelProps) {
   const { palette, size } = useCordelTheme();
   return (
     <View style={styles.panel}>
@@ -62,7 +64,10 @@ export function DetailsPanel({ details, angles, onChange, onDone, onBroken }: De
           <Action bench label="Broke, no reading" onPress={onBroken} style={styles.flex} />
         ) : null}
       </View>
-      <Action bench kind="now" label="Back to the pad" onPress={onDone} />
+      <View style={styles.row}>
+        <Action bench label="Follow this fiber" onPress={onFollow} style={styles.flex} />
+        <Action bench kind="now" label="Back to the pad" onPress={onDone} style={styles.flex} />
+      </View>
     </View>
   );
 }

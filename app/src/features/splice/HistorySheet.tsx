@@ -21,10 +21,12 @@ interface HistorySheetProps {
   open: boolean;
   onClose: () => void;
   onCorrect: (attemptId: string, result: Result | null, reason: string) => void;
+  /** Goes to the fiber's way through the other closures. */
+  onFollow: () => void;
 }
 
 /** Everything that happened at a splice, in order, and the place to correct what was written down wrongly. */
-export function HistorySheet({ state, open, onClose, onCorrect }: HistorySheetProps) {
+export function HistorySheet({ state, open, onClose, onCorrect, onFollow }: HistorySheetProps) {
   const { palette } = useCordelTheme();
   const [correcting, setCorrecting] = useState<string | null>(null);
   const { attempts, withdrawn } = spliceHistory(state.facts);
@@ -62,6 +64,7 @@ export function HistorySheet({ state, open, onClose, onCorrect }: HistorySheetPr
           ) : null}
         </View>
       ))}
+      <Action label="Follow this fiber" onPress={onFollow} style={styles.correct} />
     </Sheet>
   );
 }

@@ -103,8 +103,9 @@ function PlanAt({
     if (mayStore && sheet === null) ask();
   });
   useEffect(() => {
-    window.addEventListener('keydown', onSaveKey);
-    return () => window.removeEventListener('keydown', onSaveKey);
+    // On its way down: a text field keeps its keys to itself.
+    window.addEventListener('keydown', onSaveKey, true);
+    return () => window.removeEventListener('keydown', onSaveKey, true);
   }, [onSaveKey]);
   const onPin = useCallback((cableId: string, unit: number) => setPinning({ cableId, unit }), []);
 

@@ -1,7 +1,7 @@
 import type { Finding } from '../finding';
-import type { Cable } from '../line/cable';
+import type { Cable, Construction } from '../line/cable';
 import { schemeOf } from '../line/colorCode';
-import { fiberCount, fiberUnits, unitOf, type FiberUnit } from '../line/fiberNumber';
+import { fiberCount, fiberUnits, unitOf } from '../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type OrderLine, type OrderRange } from './closure';
 import { spliceId, type FiberEnd, type FiberSide } from './fiberEnd';
 import { fiberMatchFindings } from './fiberMatch';
@@ -286,7 +286,7 @@ export function resolveRange(range: OrderRange, cable: Cable | undefined): Resol
     );
   }
 
-  const holds = unitsNumbered(units, of);
+  const holds = unitsNumbered(cable.construction)[of];
   if (holds.length === 0)
     return refuse(
       `${cable.label} has no ${of}s. Give fiber numbers, or ${of === 'tube' ? 'ribbons' : 'tubes'}.`,
@@ -299,20 +299,34 @@ export function resolveRange(range: OrderRange, cable: Cable | undefined): Resol
   return { from: holds[range.from - 1]!.first, to: holds[range.to - 1]!.last, trouble: null };
 }
 
-/** First and last fiber of every tube, or of every ribbon, in numbering order; empty when the cable has none. */
-function unitsNumbered(
-  units: readonly FiberUnit[],
-  of: 'tube' | 'ribbon',
-): { first: number; last: number }[] {
-  if (units[0]!.kind === of) return units.map(({ first, fibers }) => ({ first, last: first + fibers - 1 }));
-  if (of === 'ribbon' || units[0]!.tube === null) return [];
+interface NumberedUnits {
+  readonly tube: readonly { readonly first: number; readonly last: number }[];
+  readonly ribbon: readonly { readonly first: number; readonly last: number }[];
+}
+
+// Constructions are never changed in place, so what was listed once stays true.
+const numbered = new WeakMap<Construction, NumberedUnits>();
+
+/** First and last fiber of every tube, and of every ribbon, in numbering order; empty when the cable has none. */
+export function unitsNumbered(construction: Construction): NumberedUnits {
+  const known = numbered.get(construction);
+  if (known) return known;
+  const units = fiberUnits(construction);
+  const listed = units.map(({ first, fibers }) => ({ first, last: first + fibers - 1 }));
   const tubes: { first: number; last: number }[] = [];
-  for (const { tube, first, fibers } of units) {
-    const known = tubes[tube! - 1];
-    if (known) known.last = first + fibers - 1;
-    else tubes.push({ first, last: first + fibers - 1 });
+  for (const [index, { tube }] of units.entries()) {
+    if (tube === null) continue;
+    const before = tubes[tube - 1];
+    if (before) before.last = listed[index]!.last;
+    else tubes.push({ ...listed[index]! });
   }
-  return tubes;
+  const { kind } = units[0]!;
+  const made: NumberedUnits = {
+    tube: kind === 'tube' ? listed : tubes,
+    ribbon: kind === 'ribbon' ? listed : [],
+  };
+  numbered.set(construction, made);
+  return made;
 }
 
 /** Said where somebody counted too far: a filler is easily taken for a tube. */

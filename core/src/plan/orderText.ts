@@ -1,7 +1,7 @@
 import type { Cable } from '../line/cable';
 import { fiberCount } from '../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type Entry, type OrderLine, type OrderRange } from './closure';
-import { resolveRange } from './order';
+import { resolveRange, unitsNumbered } from './order';
 
 /**
  * The order as people say it, one line each:
@@ -327,12 +327,9 @@ function freeFibers(cable: Cable, others: readonly WrittenLine[]): { from: numbe
 
 /** The first tube or ribbon that begins at a fiber or behind it. */
 function unitOffers(cable: Cable, of: 'tube' | 'ribbon', from: number): [string, string][] {
-  for (let unit = 1; ; unit += 1) {
-    const range = resolveRange({ cableId: cable.id, side: 'end', of, from: unit, to: unit }, cable);
-    if (range.trouble) return [];
-    if (range.from >= from)
-      return [
-        [`${of === 'tube' ? 'T' : 'R'}${unit} `, `${of} ${unit}, fibers ${span(range.from, range.to)}`],
-      ];
-  }
+  const units = unitsNumbered(cable.construction)[of];
+  const at = units.findIndex((unit) => unit.first >= from);
+  if (at < 0) return [];
+  const { first, last } = units[at]!;
+  return [[`${of === 'tube' ? 'T' : 'R'}${at + 1} `, `${of} ${at + 1}, fibers ${span(first, last)}`]];
 }

@@ -101,7 +101,8 @@ const screens: ScreenAt[] = [
   {
     name: 'plan, picked',
     path: () => `${demo.closure}/plan`,
-    shows: 'Pick on the cables',
+    // The check is there: what it finds moves what stands below it.
+    shows: /On the trays Trays and slots Tray 1/,
     then: async (page) => {
       await press(page, 'Pick on the cables');
       await press(page, /^From tube 1 BL/, 'checkbox');

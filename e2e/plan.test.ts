@@ -89,6 +89,8 @@ test('tubes are picked on both cables, and one is kept on a tray by hand', async
   await page.goto(plan);
   await see(page, 'splices, all with a slot');
   await fill(page, orderBox, '');
+  // The check is there: what it finds moves what stands below it.
+  await see(page, 'Tray 1 empty, 24 slots');
   await press(page, 'Pick on the cables');
   await press(page, /^From tube 1 BL/, 'checkbox');
   await press(page, /^From tube 2 OR/, 'checkbox');

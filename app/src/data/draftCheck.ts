@@ -1,16 +1,6 @@
-import type { Cable, Closure, DraftCheck, PlanDraft } from '@cordel/core';
+import type { Cable, Closure, DraftCheck, DraftTray, PlanDraft } from '@cordel/core';
 import { startTransition, useEffect, useRef, useState } from 'react';
 import type { PlanAnswer, PlanRequest } from './plan.worker';
-
-/** The check with those trays of the one before that did not change: what shows a tray need not be drawn again for every letter. */
-function withSameTrays(before: DraftCheck | null, after: DraftCheck): DraftCheck {
-  if (!before) return after;
-  const trays = after.trays.map((tray, index) => {
-    const known = before.trays[index];
-    return known && JSON.stringify(known) === JSON.stringify(tray) ? known : tray;
-  });
-  return { ...after, trays };
-}
 
 /**
  * The check of a plan draft, made in a worker. While one is on its way only the newest draft waits behind it, so that fast typing never
@@ -37,16 +27,15 @@ export function useDraftCheck(
       sent += 1;
       thread.postMessage({ id: sent, draft: next, ...(about ? { about } : {}) } satisfies PlanRequest);
     };
+    let trays: readonly DraftTray[] = [];
     thread.onmessage = ({ data }: MessageEvent<PlanAnswer>) => {
       if (data.id !== sent || !busy) return;
       const checked = busy;
+      // A tray that did not change stays the same object: what shows it is not drawn again for every letter.
+      trays = data.check.trays.map((tray, index) => tray ?? trays[index]!);
+      const check = { ...data.check, trays };
       // Drawn in slices between the letters that are typed meanwhile.
-      startTransition(() =>
-        setAnswer((before) => ({
-          draft: checked,
-          check: withSameTrays(before?.check ?? null, data.check),
-        })),
-      );
+      startTransition(() => setAnswer({ draft: checked, check }));
       busy = null;
       const next = waiting;
       waiting = null;

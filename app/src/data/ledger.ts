@@ -2,6 +2,7 @@ import {
   addFact,
   buildLedger,
   planClosure,
+  planClosureInSteps,
   type Cable,
   type Closure,
   type ClosureLedger,
@@ -87,13 +88,18 @@ function useStaged(
     closure.order.reduce((sum, { left }) => sum + left.to - left.from + 1, 0) >= inSteps;
   useEffect(() => {
     if (!wanting) return;
-    let timer = setTimeout(() => {
-      planOf(closure, definition);
-      timer = setTimeout(() => {
-        ledgerOf(definition, closure, facts);
-        startTransition(again);
-      });
-    });
+    const cables = cablesOf(definition);
+    const steps = planClosureInSteps(closure, cables);
+    const step = () => {
+      const { done, value } = steps.next();
+      if (done) plans.set(closure, { cables, plan: value });
+      timer = setTimeout(done ? judge : step);
+    };
+    const judge = () => {
+      ledgerOf(definition, closure, facts);
+      startTransition(again);
+    };
+    let timer = setTimeout(step);
     return () => clearTimeout(timer);
   }, [wanting, definition, closure, facts]);
   return !wanting;

@@ -1,5 +1,12 @@
 import './withoutEval';
-import { checkDraft, type Cable, type Closure, type DraftCheck, type PlanDraft } from '@cordel/core';
+import {
+  checkDraft,
+  type Cable,
+  type Closure,
+  type DraftCheck,
+  type DraftTray,
+  type PlanDraft,
+} from '@cordel/core';
 
 /** Checks plan drafts off the main thread, so that typing never waits for the layout of thousands of splices. */
 
@@ -16,20 +23,26 @@ export interface PlanRequest {
 
 export interface PlanAnswer {
   readonly id: number;
-  readonly check: DraftCheck;
-  readonly ms: number;
+  /** null for a tray that is as in the answer before: most are, after one letter, and need not cross over. */
+  readonly check: Omit<DraftCheck, 'trays'> & { readonly trays: readonly (DraftTray | null)[] };
 }
 
+/** The trays of the answer before, each as text. */
+let sent: readonly string[] = [];
 let about: { saved: Closure; cables: ReadonlyMap<string, Cable>; touched: readonly string[] } | null = null;
 
 self.onmessage = ({ data }: MessageEvent<PlanRequest>) => {
-  if (data.about)
+  if (data.about) {
+    sent = [];
     about = {
       ...data.about,
       cables: new Map(data.about.cables.map((cable) => [cable.id, cable])),
     };
+  }
   if (!about) return;
-  const began = performance.now();
   const check = checkDraft(data.draft, about.saved, about.cables, about.touched);
-  self.postMessage({ id: data.id, check, ms: performance.now() - began } satisfies PlanAnswer);
+  const before = sent;
+  sent = check.trays.map((tray) => JSON.stringify(tray));
+  const trays = check.trays.map((tray, index) => (sent[index] === before[index] ? null : tray));
+  self.postMessage({ id: data.id, check: { ...check, trays } } satisfies PlanAnswer);
 };

@@ -44,13 +44,28 @@ export interface ClosurePlan {
 export function planClosure(
   closure: Closure,
   cables: ReadonlyMap<string, Cable>,
-  lineNumber: (index: number) => number = (index) => index + 1,
+  lineNumber?: (index: number) => number,
 ): ClosurePlan {
+  const steps = planClosureInSteps(closure, cables, lineNumber);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
+/** The same in a few steps of like length, for a thread that has something else to do between them. */
+export function* planClosureInSteps(
+  closure: Closure,
+  cables: ReadonlyMap<string, Cable>,
+  lineNumber: (index: number) => number = (index) => index + 1,
+): Generator<undefined, ClosurePlan> {
   const { splices: ordered, findings } = expandOrder(closure, cables, lineNumber);
+  yield;
   const splices = byNumber(ordered, closure);
   const { spareSlots = 0, pins = [] } = closure;
   const layout = layOutTrays(splices, closure.trays, cables, { spareSlots, pins });
   const { placed, unplaced } = layout;
+  yield;
 
   const positionOf = new Map<string, number>();
   const fibersOn = closure.trays.map(() => 0);
@@ -74,6 +89,8 @@ export function planClosure(
     first += row.length;
     return tray;
   });
+
+  yield;
 
   const names = new Names(closure, cables);
   findings.push(

@@ -6,6 +6,7 @@ import {
   type ProjectDefinition,
 } from '@cordel/core';
 import { router, type Href } from 'expo-router';
+import { memo } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { CordRow, type Stretch } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
@@ -24,7 +25,7 @@ interface CordNavProps {
 }
 
 /** The left pane of a wide screen: the whole route on its cord, and the trays of the closure one stands at. */
-export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavProps) {
+export const CordNav = memo(function CordNav({ definition, closureId, ledger, tray, tab }: CordNavProps) {
   const { palette } = useCordelTheme();
   const { project, closures } = definition;
   const inOrder = cordOrder(definition.sites);
@@ -103,7 +104,6 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
           <Link
             key={item.label}
             href={item.href}
-
             here={item.here && tab !== undefined}
             style={styles.tab}
           >
@@ -113,7 +113,7 @@ export function CordNav({ definition, closureId, ledger, tray, tab }: CordNavPro
       </View>
     </View>
   );
-}
+});
 
 function Link({
   href,

@@ -7,7 +7,7 @@ import {
   type Entry,
   type ProjectDefinition,
 } from '@cordel/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
@@ -34,7 +34,7 @@ const mannerWords: Record<Entry['manner'], string> = {
 };
 
 /** How the cables meet the closure: the letter the order calls them by, the manner, the port. */
-export function EntriesPart({
+export const EntriesPart = memo(function EntriesPart({
   definition,
   closure,
   onChange,
@@ -164,7 +164,7 @@ export function EntriesPart({
       </Sheet>
     </View>
   );
-}
+});
 
 /** Tubes that have to stay whole: the plan warns when a line cuts one. */
 function Through({

@@ -1,4 +1,4 @@
-import { siteOf, type Closure } from '@cordel/core';
+import { siteOf, type Closure, type DraftTray, type Entry } from '@cordel/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
@@ -25,7 +25,7 @@ import { OrderEditor } from './OrderEditor';
 import { PickSheet } from './PickSheet';
 import { DeleteSheet, Guard } from './PlanGuard';
 import { TrayHead } from './TrayHead';
-import { PinSheet, RestPart, TrayPlan } from './TrayPlan';
+import { PinSheet, RestPart, TrayList } from './TrayPlan';
 import { usePlanDraft } from './usePlanDraft';
 
 /** The plan of a closure: cables, order, layout, and what is wrong with it, live. */
@@ -68,7 +68,11 @@ function PlanAt({
   const { refetch } = useProject(projectId);
   const site = siteOf(definition.sites, saved.siteId);
 
-  const setClosure = (next: Partial<Closure>) => change({ closure: { ...draft.closure, ...next } });
+  const setClosure = useCallback(
+    (next: Partial<Closure>) => change({ closure: { ...draft.closure, ...next } }),
+    [change, draft.closure],
+  );
+  const setEntries = useCallback((entries: Entry[]) => setClosure({ entries }), [setClosure]);
   const addLines = (lines: readonly string[]) =>
     change({ text: [draft.text.replace(/\n+$/, ''), ...lines].filter((part) => part !== '').join('\n') });
   const store = () => {
@@ -111,11 +115,7 @@ function PlanAt({
 
   const header = (
     <View style={styles.head}>
-      <EntriesPart
-        definition={definition}
-        closure={draft.closure}
-        onChange={(entries) => setClosure({ entries })}
-      />
+      <EntriesPart definition={definition} closure={draft.closure} onChange={setEntries} />
       <OrderEditor
         editing={editing}
         check={check}
@@ -142,36 +142,22 @@ function PlanAt({
       </View>
     </View>
   );
-  const trays = (header: React.ReactElement | null, footer: React.ReactElement | null) => (
-    <FlatList
-      data={check?.trays ?? []}
-      keyExtractor={(tray) => String(tray.tray)}
-      initialNumToRender={6}
-      windowSize={3}
-      keyboardShouldPersistTaps="handled"
-      ListHeaderComponent={header}
-      ListFooterComponent={footer}
-      renderItem={({ item, index }) => (
-        <TrayPlan
-          tray={item}
-          last={index === check!.trays.length - 1}
-          closure={draft.closure}
-          cables={cables}
-          onPin={onPin}
-        />
-      )}
-    />
-  );
+  const list = { trays: check?.trays ?? none, closure: draft.closure, cables, onPin };
 
   return (
     <Panes
       cord={<CordNav definition={definition} closureId={saved.id} ledger={ledger} />}
-      ledger={trays(
-        <View style={styles.paneHead}>
-          <TrayHead draft={draft.closure} onChange={setClosure} />
-        </View>,
-        check ? <RestPart check={check} cables={cables} /> : null,
-      )}
+      ledger={
+        <TrayList
+          {...list}
+          header={
+            <View style={styles.paneHead}>
+              <TrayHead draft={draft.closure} onChange={setClosure} />
+            </View>
+          }
+          footer={check ? <RestPart check={check} cables={cables} /> : null}
+        />
+      }
     >
       <Screen
         title={`Plan · ${site.name}`}
@@ -216,7 +202,7 @@ function PlanAt({
         {wide ? (
           <FlatList data={[]} renderItem={null} ListHeaderComponent={header} ListFooterComponent={footer} />
         ) : (
-          trays(header, footer)
+          <TrayList {...list} header={header} footer={footer} />
         )}
       </Screen>
       <PickSheet
@@ -264,6 +250,8 @@ function PlanAt({
     </Panes>
   );
 }
+
+const none: readonly DraftTray[] = [];
 
 const styles = StyleSheet.create({
   head: { padding: space.large, paddingLeft: gutter.width, gap: space.wide },

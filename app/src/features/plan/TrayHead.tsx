@@ -1,5 +1,5 @@
 import type { Closure } from '@cordel/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
@@ -8,7 +8,7 @@ import { space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 
 /** How the trays are: their number, their slots, what is to be left free. */
-export function TrayHead({
+export const TrayHead = memo(function TrayHead({
   draft,
   onChange,
 }: {
@@ -29,7 +29,7 @@ export function TrayHead({
       </Sheet>
     </View>
   );
-}
+});
 
 /** Begins anew from the draft each time the sheet is opened. */
 function TrayForm({

@@ -8,8 +8,8 @@ import {
   type DraftTray,
   type Pin,
 } from '@cordel/core';
-import { memo, useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { memo, useCallback, useState, type ReactElement } from 'react';
+import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { CordRow } from '../../ui/Cord';
 import { UnitToken } from '../../ui/FiberToken';
@@ -18,6 +18,41 @@ import { Sheet } from '../../ui/Sheet';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
 import { SpokenOnly, Type } from '../../ui/Type';
+
+interface TrayListProps {
+  trays: readonly DraftTray[];
+  closure: Closure;
+  cables: ReadonlyMap<string, Cable>;
+  onPin: (cableId: string, unit: number) => void;
+  header: ReactElement | null;
+  footer: ReactElement | null;
+}
+
+/** All trays of the layout. Typing draws only those anew that changed. */
+export function TrayList({ trays, closure, cables, onPin, header, footer }: TrayListProps) {
+  const { length } = trays;
+  const renderItem = useCallback(
+    ({ item, index }: { item: DraftTray; index: number }) => (
+      <TrayPlan tray={item} last={index === length - 1} closure={closure} cables={cables} onPin={onPin} />
+    ),
+    [length, closure, cables, onPin],
+  );
+  return (
+    <FlatList
+      data={trays}
+      keyExtractor={keyOf}
+      initialNumToRender={6}
+      windowSize={3}
+      maxToRenderPerBatch={4}
+      keyboardShouldPersistTaps="handled"
+      ListHeaderComponent={header}
+      ListFooterComponent={footer}
+      renderItem={renderItem}
+    />
+  );
+}
+
+const keyOf = ({ tray }: DraftTray) => String(tray);
 
 interface TrayPlanProps {
   tray: DraftTray;
@@ -28,7 +63,7 @@ interface TrayPlanProps {
 }
 
 /** One tray of the layout: what lies on it, how full it is, and why. */
-export const TrayPlan = memo(function TrayPlan({ tray, last, closure, cables, onPin }: TrayPlanProps) {
+const TrayPlan = memo(function TrayPlan({ tray, last, closure, cables, onPin }: TrayPlanProps) {
   const { palette } = useCordelTheme();
   const [why, setWhy] = useState(false);
   const keys = new Map(closure.entries.map((entry, index) => [entry.cableId, entryKey(entry, index)]));
@@ -138,7 +173,13 @@ export function PinSheet({
 }
 
 /** Fibers that no line takes, cable by cable. */
-export function RestPart({ check, cables }: { check: DraftCheck; cables: ReadonlyMap<string, Cable> }) {
+export const RestPart = memo(function RestPart({
+  check,
+  cables,
+}: {
+  check: DraftCheck;
+  cables: ReadonlyMap<string, Cable>;
+}) {
   const rest = check.rest.filter((one) => one.ranges.length > 0);
   if (rest.length === 0) return null;
   return (
@@ -158,7 +199,7 @@ export function RestPart({ check, cables }: { check: DraftCheck; cables: Readonl
       ))}
     </View>
   );
-}
+});
 
 const styles = StyleSheet.create({
   tray: { paddingVertical: space.small, gap: space.tight, borderBottomWidth: stroke.hair },

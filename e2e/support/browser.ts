@@ -37,10 +37,15 @@ export async function openPage(
       troubles.push(message.text());
   });
   await page.setViewport(sizes[size]);
+  await setLight(page, light);
+  return { page, troubles };
+}
+
+/** What the device asks for: an open page of the app follows at once, without being loaded again. */
+export async function setLight(page: Page, light: Light): Promise<void> {
   await page.emulateMediaFeatures([
     { name: 'prefers-color-scheme', value: light === 'day' ? 'light' : 'dark' },
   ]);
-  return { page, troubles };
 }
 
 declare global {

@@ -5,7 +5,7 @@ import {
   type Attempt,
   type Cable,
   type Closure,
-  type Fact,
+  type SpliceFact,
   type ProjectDefinition,
 } from '../src';
 
@@ -96,7 +96,7 @@ export function attempt(
 }
 
 /** What every fact about the same splice as `before` starts with, a minute or more after it. */
-export function factAfter(before: Fact) {
+export function factAfter(before: SpliceFact) {
   made += 1;
   const { closureId, spliceId } = before;
   return { id: id(made), closureId, spliceId, madeAt: timeOf(made), by: null };

@@ -1,4 +1,12 @@
-import type { Cable, Closure, Project, ProjectDefinition, Site, StoredFact } from '@cordel/core';
+import {
+  isSpliceFact,
+  type Cable,
+  type Closure,
+  type Project,
+  type ProjectDefinition,
+  type Site,
+  type StoredFact,
+} from '@cordel/core';
 import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, lt, notInArray } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Database, Queries } from './database';
@@ -185,7 +193,7 @@ export async function insertFacts(
           id: fact.id,
           projectId,
           closureId: fact.closureId,
-          spliceId: fact.spliceId,
+          spliceId: isSpliceFact(fact) ? fact.spliceId : null,
           kind: fact.kind,
           body: fact,
           receivedAt: new Date(receivedAt),

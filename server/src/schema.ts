@@ -77,6 +77,7 @@ export const planClosure = pgTable(
     model: text('model'),
     ports: jsonb('ports').$type<NonNullable<Closure['ports']>>(),
     lengths: jsonb('lengths').$type<NonNullable<Closure['lengths']>>(),
+    parts: jsonb('parts').$type<NonNullable<Closure['parts']>>(),
     testPressure: doublePrecision('test_pressure_kpa'),
     sleeveLength: integer('sleeve_length_mm').$type<NonNullable<Closure['sleeveLength']>>(),
     spareSlots: integer('spare_slots'),
@@ -100,7 +101,8 @@ export const spliceFact = pgTable(
     closureId: uuid('closure_id')
       .notNull()
       .references(() => planClosure.id, { onDelete: 'cascade' }),
-    spliceId: text('splice_id').notNull(),
+    /** null for what happened at the closure and at none of its splices: a tick, a measurement. */
+    spliceId: text('splice_id'),
     kind: text('kind').$type<Fact['kind']>().notNull(),
     body: jsonb('body').$type<Fact>().notNull(),
     receivedAt: time('received_at').notNull(),

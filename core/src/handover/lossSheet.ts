@@ -1,10 +1,12 @@
+import type { Fact } from '../fact';
+import { compareFacts } from '../factBase';
 import type { Cable } from '../line/cable';
 import { fiberCount, fiberName } from '../line/fiberNumber';
 import { siteOf, type Site } from '../line/project';
 import type { Limits } from '../limits/limits';
 import { planClosure } from '../plan/closurePlan';
 import { endsOfSpliceId, type FiberEnd } from '../plan/fiberEnd';
-import { compareFacts, type Fact } from '../splice/fact';
+import type { SpliceFact } from '../splice/fact';
 import { spliceHistory, type StandingAttempt } from '../splice/history';
 import { buildLedger } from '../splice/ledger';
 import { formatLoss } from '../splice/reading';
@@ -86,7 +88,7 @@ export function lossSheet(
 
 function unplannedRows(
   id: string,
-  facts: readonly Fact[],
+  facts: readonly SpliceFact[],
   site: Site,
   cables: ReadonlyMap<string, Cable>,
   limits: Limits,

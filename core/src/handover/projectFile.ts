@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { factSchema } from '../fact';
+import { compareFacts } from '../factBase';
 import { cableSchema } from '../line/cable';
 import { projectSchema, siteSchema } from '../line/project';
 import { closureSchema } from '../plan/closure';
 import { timeSchema } from '../schemas';
-import { compareFacts, factSchema } from '../splice/fact';
 
 /** Everything about a project that is edited in place. */
 export const projectDefinitionSchema = z.strictObject({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, nameSchema, versionSchema } from '../schemas';
-import { closureLengthsSchema, portSchema } from './closureModel';
+import { closureLengthsSchema, kitPartSchema, portSchema } from './closureModel';
 import { fiberSideSchema } from './fiberEnd';
 
 /** Fibers, tubes or ribbons from–to of one cable, both included. */
@@ -69,6 +69,8 @@ export const closureSchema = z.strictObject({
   model: nameSchema.optional(),
   ports: z.array(portSchema).max(200).optional(),
   lengths: closureLengthsSchema.optional(),
+  /** Parts of the closure's own kit. */
+  parts: z.array(kitPartSchema).max(60).optional(),
   /** kPa */
   testPressure: z.number().min(0).max(34.5, 'Never more than 34.5 kPa (5 psi).').optional(),
   entries: z.array(entrySchema).max(200),

@@ -1,4 +1,5 @@
-import { builtInModels, catalogueFileSchema, closureModelSchema, closureOfModel } from './closureModel';
+import { builtInModels } from './builtInModels';
+import { catalogueFileSchema, closureModelSchema, closureOfModel } from './closureModel';
 
 const model = (name: string) => builtInModels.find((one) => one.name === name)!;
 

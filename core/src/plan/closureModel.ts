@@ -7,6 +7,28 @@ const millimeters = (what: string) =>
     .min(0, `${what} starts at 0.`)
     .max(20_000, `${what} is at most 20 000 mm.`);
 
+/** A part that a cable of a range of diameters needs at a port. Ranges lie within ranges: all parts whose range holds the cable are taken. */
+export const sealPartSchema = z
+  .strictObject({
+    part: z.string().trim().min(1, 'Name the part.').max(60, 'Keep the part to 60 characters.'),
+    /** The port needs exactly one part of kind seal or grommet; the others come on top. */
+    kind: z.enum(['seal', 'grommet', 'spacer', 'clip', 'clamp', 'bushing']),
+    from: z.number().min(0, 'A diameter starts at 0 mm.').max(80, 'At most 80 mm.'),
+    to: z.number().min(0, 'A diameter starts at 0 mm.').max(80, 'At most 80 mm.'),
+    count: z.int().min(1, 'At least 1.').max(20, 'At most 20.'),
+    /** Layers to be peeled out of it for this range. */
+    peel: z.int().min(0).max(20, 'At most 20 layers.').optional(),
+    /** Slit, so that it goes round a cable that cannot be threaded. */
+    slit: z.boolean().optional(),
+    /** Cables that share one; 1 where it is not given. */
+    holds: z.int().min(1).max(12, 'At most 12 cables in one.').optional(),
+  })
+  .refine((part) => part.from <= part.to, {
+    message: 'The smallest diameter is above the largest.',
+    path: ['from'],
+  });
+export type SealPart = z.infer<typeof sealPartSchema>;
+
 /** Where cables go in: `count` alike openings for cables of a range of diameters, mm. */
 export const portSchema = z
   .strictObject({
@@ -16,6 +38,8 @@ export const portSchema = z
     to: z.number().min(0, 'A diameter starts at 0 mm.').max(80, 'At most 80 mm.'),
     /** A cable that goes through cannot be threaded: its seal must be slit or split. */
     express: z.boolean(),
+    /** The parts table of its seal kit; not known where it is not given. */
+    parts: z.array(sealPartSchema).max(60).optional(),
   })
   .refine((port) => port.from <= port.to, {
     message: 'The smallest diameter is above the largest.',
@@ -27,11 +51,40 @@ export type Port = z.infer<typeof portSchema>;
 export const closureLengthsSchema = z.strictObject({
   sheathOpening: millimeters('the sheath opening'),
   strengthMember: millimeters('the strength member'),
+  /** Central tube left past the sheath edge, or the small tube of a drop. */
   tube: millimeters('the tube left'),
-  /** Fiber from the tube's end to its splice and back, on the tray. */
-  trayFiber: millimeters('the fiber on the tray'),
+  /** Fiber from the tray's entry to the splicing machine. */
+  trayFiber: millimeters('the fiber to the machine'),
+  /** From the sheath edge to the tray's entry, along tube or ribbon. */
+  tubeToTray: millimeters('the way to the tray').optional(),
+  /** From the sheath edge down the sheath to the mark that places gland or clamp. */
+  clampMark: millimeters('the clamp mark').optional(),
+  aramid: millimeters('the aramid').optional(),
+  ripcord: millimeters('the ripcord').optional(),
+  testCut: millimeters('the test cut').optional(),
+  /** From the sheath edge to where a window begins. */
+  windowInset: millimeters('the window’s distance').optional(),
+  /** Tube that is left standing at the exit edge when a tube that goes through is cut. */
+  exitStub: millimeters('the stub at the exit').optional(),
+  dropOpening: millimeters('the drop’s opening').optional(),
+  /** Coils in the tray, and their diameter. */
+  coils: z.int('Give a whole number of coils.').min(0).max(20, 'At most 20 coils.').optional(),
+  coilDiameter: millimeters('the coil’s diameter').optional(),
+  /** Fiber that one try takes from each side. */
+  redo: millimeters('the length of a redo').optional(),
+  /** Diameter of the loop in which cable is stored at the site. */
+  cableLoop: millimeters('the cable loop').optional(),
 });
 export type ClosureLengths = z.infer<typeof closureLengthsSchema>;
+
+/** A part of the closure's own kit: a bolt set, a bracket, an earth wire. */
+export const kitPartSchema = z.strictObject({
+  name: z.string().trim().min(1, 'Name the part.').max(60, 'Keep the part to 60 characters.'),
+  count: z.int().min(1, 'At least 1.').max(200, 'At most 200.'),
+  /** What cannot be done without it. */
+  stops: z.string().trim().max(80, 'Keep it to 80 characters.'),
+});
+export type KitPart = z.infer<typeof kitPartSchema>;
 
 /** A catalogue entry. Everything in it is generic and invented, and can be changed. */
 export const closureModelSchema = z.strictObject({
@@ -44,6 +97,7 @@ export const closureModelSchema = z.strictObject({
   singleSlots: z.int('Give a whole number of slots.').min(0).max(144, 'At most 144 slots in a tray.'),
   ribbonSlots: z.int('Give a whole number of slots.').min(0).max(144, 'At most 144 slots in a tray.'),
   lengths: closureLengthsSchema,
+  parts: z.array(kitPartSchema).max(60).optional(),
   /** kPa */
   testPressure: z.number().min(0).max(34.5, 'Never more than 34.5 kPa (5 psi).'),
   version: versionSchema,
@@ -64,6 +118,7 @@ export function closureOfModel(model: ClosureModel) {
     model: model.name,
     ports: model.ports,
     lengths: model.lengths,
+    ...(model.parts ? { parts: model.parts } : {}),
     testPressure: model.testPressure,
     trays: Array.from({ length: model.trays }, () => ({
       singleSlots: model.singleSlots,
@@ -71,99 +126,3 @@ export function closureOfModel(model: ClosureModel) {
     })),
   };
 }
-
-const builtInId = (number: number) => `0c0de100-0000-4000-8000-${String(number).padStart(12, '0')}`;
-
-/**
- * Models to begin with, generic and invented. Lengths are common practice, no published source: every maker prints its own table, and
- * these are to be replaced by it.
- */
-export const builtInModels: readonly ClosureModel[] = [
-  {
-    id: builtInId(1),
-    name: 'Dome 96',
-    kind: 'dome',
-    about: 'Dome for feeder joints, four trays.',
-    ports: [
-      { name: 'Oval', count: 2, from: 10, to: 25, express: true },
-      { name: 'Round', count: 4, from: 6, to: 18, express: false },
-    ],
-    trays: 4,
-    singleSlots: 24,
-    ribbonSlots: 12,
-    lengths: { sheathOpening: 1626, strengthMember: 203, tube: 57, trayFiber: 900 },
-    testPressure: 34.5,
-    version: 1,
-  },
-  {
-    id: builtInId(2),
-    name: 'Dome 288',
-    kind: 'dome',
-    about: 'Large dome, twelve trays.',
-    ports: [
-      { name: 'Oval', count: 2, from: 12, to: 32, express: true },
-      { name: 'Round', count: 6, from: 8, to: 25, express: false },
-    ],
-    trays: 12,
-    singleSlots: 24,
-    ribbonSlots: 12,
-    lengths: { sheathOpening: 1626, strengthMember: 203, tube: 57, trayFiber: 900 },
-    testPressure: 34.5,
-    version: 1,
-  },
-  {
-    id: builtInId(3),
-    name: 'Inline 144',
-    kind: 'inline',
-    about: 'Inline with glands on both ends, six trays.',
-    ports: [{ name: 'Gland', count: 6, from: 8, to: 20, express: true }],
-    trays: 6,
-    singleSlots: 24,
-    ribbonSlots: 12,
-    lengths: { sheathOpening: 2000, strengthMember: 90, tube: 57, trayFiber: 900 },
-    testPressure: 27.6,
-    version: 1,
-  },
-  {
-    id: builtInId(4),
-    name: 'Express terminal 24',
-    kind: 'terminal',
-    about: 'Terminal on an express cable, with drops.',
-    ports: [
-      { name: 'Express', count: 2, from: 8, to: 18, express: true },
-      { name: 'Drop', count: 12, from: 2, to: 8.5, express: false },
-    ],
-    trays: 2,
-    singleSlots: 24,
-    ribbonSlots: 6,
-    lengths: { sheathOpening: 1778, strengthMember: 76, tube: 57, trayFiber: 700 },
-    testPressure: 27.6,
-    version: 1,
-  },
-  {
-    id: builtInId(5),
-    name: 'Drop joint 4',
-    kind: 'drop',
-    about: 'Small gel joint for two drops.',
-    ports: [{ name: 'End', count: 2, from: 2, to: 9, express: false }],
-    trays: 1,
-    singleSlots: 4,
-    ribbonSlots: 1,
-    lengths: { sheathOpening: 508, strengthMember: 38, tube: 152, trayFiber: 500 },
-    testPressure: 0,
-    version: 1,
-  },
-  {
-    id: builtInId(6),
-    name: 'Rack module 144',
-    kind: 'rack',
-    about: 'Splice module for pigtails or ribbons in a rack.',
-    ports: [{ name: 'Rear', count: 2, from: 4, to: 25, express: false }],
-    trays: 6,
-    singleSlots: 24,
-    ribbonSlots: 12,
-    lengths: { sheathOpening: 1219, strengthMember: 0, tube: 30, trayFiber: 800 },
-    testPressure: 0,
-    version: 1,
-  },
-];

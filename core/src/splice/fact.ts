@@ -1,23 +1,13 @@
 import { z } from 'zod';
-import { idSchema, timeSchema } from '../schemas';
+import { factBase, noteSchema } from '../factBase';
+import { idSchema } from '../schemas';
 import { fibersOfSpliceId } from '../plan/fiberEnd';
 import { readingSchema } from './reading';
 
-/**
- * A fact is something that happened at a splice. It is appended once and never changed; whoever made it made its id (UUIDv7) and
- * its time, so it can be sent as often as it takes and is stored once.
- */
-const factBase = z.strictObject({
-  id: idSchema,
-  closureId: idSchema,
+const spliceFactBase = factBase.extend({
   /** See `spliceId`. Kept even when the plan no longer has that splice. */
   spliceId: z.string().min(3).max(8000),
-  madeAt: timeSchema,
-  /** First name of the person, where given. */
-  by: z.string().trim().max(40, 'Keep the name to 40 characters.').nullable(),
 });
-
-const noteSchema = z.string().trim().max(500, 'Keep the note to 500 characters.');
 
 const resultShape = {
   /** One per fiber of the splice, in the order of its left ends. */
@@ -39,7 +29,7 @@ const oneEach = {
 };
 
 /** The splice was fused: what the machine read, what the person saw. */
-export const attemptSchema = factBase
+export const attemptSchema = spliceFactBase
   .extend({
     kind: z.literal('attempt'),
     source: z.enum(['hand', 'log', 'machine']),
@@ -54,7 +44,7 @@ export const attemptSchema = factBase
   });
 
 /** An attempt was written down wrongly. `result` null: it never happened (taken back). */
-export const correctionSchema = factBase
+export const correctionSchema = spliceFactBase
   .extend({
     kind: z.literal('correction'),
     attemptId: idSchema,
@@ -67,22 +57,15 @@ export const correctionSchema = factBase
   .refine(oneEach.when, { message: oneEach.message, path: ['result', 'readings'] });
 
 /** The crew leaves an attempt to the owner ("ask"), or the owner answers: leave it in ("allow") or do it again ("redo"). */
-export const ownerAnswerSchema = factBase.extend({
+export const ownerAnswerSchema = spliceFactBase.extend({
   kind: z.literal('owner-answer'),
   attemptId: idSchema,
   answer: z.enum(['ask', 'allow', 'redo']),
   note: noteSchema,
 });
 
-export const factSchema = z.discriminatedUnion('kind', [attemptSchema, correctionSchema, ownerAnswerSchema]);
-
 export type Attempt = z.infer<typeof attemptSchema>;
 export type Correction = z.infer<typeof correctionSchema>;
 export type OwnerAnswer = z.infer<typeof ownerAnswerSchema>;
-export type Fact = z.infer<typeof factSchema>;
-
-/** Facts are ordered by the time they were made, then by id: the same order on every device, whoever sent first. */
-export function compareFacts(a: Fact, b: Fact): number {
-  if (a.madeAt !== b.madeAt) return a.madeAt < b.madeAt ? -1 : 1;
-  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
-}
+/** What happened at a splice. */
+export type SpliceFact = Attempt | Correction | OwnerAnswer;

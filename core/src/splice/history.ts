@@ -1,4 +1,4 @@
-import type { Attempt, Correction, Fact, OwnerAnswer } from './fact';
+import type { Attempt, Correction, SpliceFact, OwnerAnswer } from './fact';
 import type { Reading } from './reading';
 
 /** An attempt as it stands after its corrections. */
@@ -23,7 +23,7 @@ export interface SpliceHistory {
 }
 
 /** Reads the facts of one splice, given in the order of `compareFacts`. */
-export function spliceHistory(facts: readonly Fact[]): SpliceHistory {
+export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
   const attempts: StandingAttempt[] = [];
   const withdrawn: StandingAttempt[] = [];
   for (const fact of facts) {

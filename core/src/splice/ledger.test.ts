@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { attempt, closure, factAfter, id, limits, plan, spliceAt, timeOf } from '../../test/example';
-import { compareFacts, factSchema, type Fact } from './fact';
+import { factSchema, type Fact } from '../fact';
+import { compareFacts } from '../factBase';
 import { addFact, allFacts, buildLedger, findSplice, rejudge } from './ledger';
 import { needsSplicing, nextOnTray, nextSplice } from './workOrder';
 

@@ -1,7 +1,9 @@
+import { isSpliceFact, type Fact } from '../fact';
+import { compareFacts } from '../factBase';
 import type { Limits } from '../limits/limits';
 import type { ClosurePlan, PlannedTray } from '../plan/closurePlan';
 import type { PlacedSplice } from '../plan/trayLayout';
-import { compareFacts, type Fact } from './fact';
+import type { SpliceFact } from './fact';
 import { spliceHistory } from './history';
 import type { Reading } from './reading';
 import { rollUp, sumTallies, tally, type RollUp, type Tally } from './rollUp';
@@ -14,7 +16,7 @@ import { judgeAttempt, judgeSplice, type Verdict } from './verdict';
 export interface SpliceState {
   readonly splice: PlacedSplice;
   /** In the order of `compareFacts`. */
-  readonly facts: readonly Fact[];
+  readonly facts: readonly SpliceFact[];
   readonly verdict: Verdict;
   /** Of the attempt that is in the tray, one per fiber; empty without one. */
   readonly readings: readonly Reading[];
@@ -40,10 +42,10 @@ export interface ClosureLedger {
   /** All readings of the closure, upward, dB. */
   readonly sortedLosses: Float64Array;
   /** Facts of splices that are not, or no longer, in the plan, by splice. Kept and shown, never dropped. */
-  readonly unplanned: ReadonlyMap<string, readonly Fact[]>;
+  readonly unplanned: ReadonlyMap<string, readonly SpliceFact[]>;
 }
 
-/** Builds the ledger from all facts of a closure, in any order; a fact that is given twice counts once. */
+/** Builds the ledger from all facts of a closure, in any order; a fact that is given twice counts once, one that is of no splice not at all. */
 export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Limits): ClosureLedger {
   const { planned, strays } = sortByPlace(plan, facts);
   // Every tray's losses are sorted in its own stretch of one array, and then the whole.
@@ -55,7 +57,7 @@ export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Li
     read += state.tally.read;
     return state;
   });
-  const unplanned = new Map<string, readonly Fact[]>();
+  const unplanned = new Map<string, readonly SpliceFact[]>();
   for (const [id, own] of strays) unplanned.set(id, inOrder(own));
 
   const total = sumTallies(trays.map((tray) => tray.tally));
@@ -72,6 +74,7 @@ export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Li
 
 /** The ledger after one more fact of its closure. A fact that is already in it changes nothing. */
 export function addFact(ledger: ClosureLedger, fact: Fact): ClosureLedger {
+  if (!isSpliceFact(fact)) return ledger;
   const found = locate(ledger, fact.spliceId);
   if (!found) {
     const own = ledger.unplanned.get(fact.spliceId) ?? none;
@@ -105,7 +108,7 @@ export function rejudge(ledger: ClosureLedger, limits: Limits): ClosureLedger {
 }
 
 /** Every fact in the ledger, planned splices first. */
-export function* allFacts(ledger: ClosureLedger): Generator<Fact> {
+export function* allFacts(ledger: ClosureLedger): Generator<SpliceFact> {
   for (const tray of ledger.trays) for (const state of tray.splices) yield* state.facts;
   for (const own of ledger.unplanned.values()) yield* own;
 }
@@ -123,7 +126,7 @@ function locate(ledger: ClosureLedger, id: string): { tray: TrayState; index: nu
   return { tray, index: position - tray.planned.first };
 }
 
-const none: readonly Fact[] = [];
+const none: readonly SpliceFact[] = [];
 
 /**
  * The facts of every planned splice, by its position along the cord, and those of other splices by splice. By position rather than
@@ -132,10 +135,11 @@ const none: readonly Fact[] = [];
 function sortByPlace(
   plan: ClosurePlan,
   facts: Iterable<Fact>,
-): { planned: (readonly Fact[])[]; strays: Map<string, Fact[]> } {
+): { planned: (readonly SpliceFact[])[]; strays: Map<string, SpliceFact[]> } {
   const planned = plan.splices.map(() => none);
-  const strays = new Map<string, Fact[]>();
+  const strays = new Map<string, SpliceFact[]>();
   for (const fact of facts) {
+    if (!isSpliceFact(fact)) continue;
     const position = plan.positionOf.get(fact.spliceId);
     if (position !== undefined) {
       const known = planned[position]!;
@@ -151,7 +155,7 @@ function sortByPlace(
 
 function judgeTray(
   tray: PlannedTray,
-  facts: readonly (readonly Fact[])[],
+  facts: readonly (readonly SpliceFact[])[],
   limits: Limits,
 ): readonly SpliceState[] {
   return tray.splices.map((splice, index) =>
@@ -160,14 +164,14 @@ function judgeTray(
 }
 
 /** Sorted, each id once. */
-function inOrder(facts: readonly Fact[]): readonly Fact[] {
+function inOrder(facts: readonly SpliceFact[]): readonly SpliceFact[] {
   if (facts.length < 2) return facts;
   const sorted = [...facts].sort(compareFacts);
   const seen = new Set<string>();
   return sorted.filter((fact) => !seen.has(fact.id) && seen.add(fact.id));
 }
 
-function spliceState(splice: PlacedSplice, facts: readonly Fact[], limits: Limits): SpliceState {
+function spliceState(splice: PlacedSplice, facts: readonly SpliceFact[], limits: Limits): SpliceState {
   const first = facts[0];
   // By far the most splices were tried once and that is all. They are judged as they stand, without writing out a history.
   if (first?.kind === 'attempt' && facts.length === 1)

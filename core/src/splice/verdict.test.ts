@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { attempt, factAfter, limits } from '../../test/example';
-import type { Attempt, Fact, OwnerAnswer } from './fact';
-import { compareFacts } from './fact';
+import type { Attempt, OwnerAnswer, SpliceFact } from './fact';
+import { compareFacts } from '../factBase';
 import { spliceHistory } from './history';
 import { cleaveReasons, judgeSplice, triesLeft } from './verdict';
 
-const judge = (...facts: Fact[]) =>
+const judge = (...facts: SpliceFact[]) =>
   judgeSplice(spliceHistory([...facts].sort(compareFacts)), 'single', limits);
 const codes = (verdict: ReturnType<typeof judge>) => verdict.reasons.map((reason) => reason.code);
 const answer = (about: Attempt, given: OwnerAnswer['answer']): OwnerAnswer => ({
@@ -76,7 +76,7 @@ describe('the owner', () => {
     expect(judge(high, answer(high, 'allow'), attempt(0, 0.15)).mark).toBe('redo'));
   test('has said nothing of a corrected reading', () => {
     const allowed = answer(high, 'allow');
-    const corrected: Fact = {
+    const corrected: SpliceFact = {
       ...factAfter(high),
       kind: 'correction',
       attemptId: high.id,
@@ -93,7 +93,7 @@ describe('the owner', () => {
 
 test('a correction replaces the reading, and taking it back undoes the try', () => {
   const high = attempt(0, 0.14);
-  const correct = (result: Attempt['readings'] | null): Fact => ({
+  const correct = (result: Attempt['readings'] | null): SpliceFact => ({
     ...factAfter(high),
     kind: 'correction',
     attemptId: high.id,

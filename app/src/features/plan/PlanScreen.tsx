@@ -1,4 +1,4 @@
-import { siteOf, type Closure, type DraftTray, type Entry } from '@cordel/core';
+import { isSpliceFact, siteOf, type Closure, type DraftTray, type Entry } from '@cordel/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
@@ -60,7 +60,7 @@ function PlanAt({
   const cables = cablesOf(definition);
   const editing = usePlanDraft(saved);
   const { draft, dirty, change } = editing;
-  const touched = useMemo(() => [...new Set(facts.map((fact) => fact.spliceId))], [facts]);
+  const touched = useMemo(() => [...new Set(facts.filter(isSpliceFact).map((fact) => fact.spliceId))], [facts]);
   const { check, current, failed } = useDraftCheck(draft, saved, definition.cables, touched);
   const [sheet, setSheet] = useState<'pick' | 'csv' | 'guard' | 'discard' | 'delete' | null>(null);
   const [pinning, setPinning] = useState<{ cableId: string; unit: number } | null>(null);

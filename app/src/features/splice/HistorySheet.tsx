@@ -3,7 +3,7 @@ import {
   formatLoss,
   spliceHistory,
   type Attempt,
-  type Fact,
+  type SpliceFact,
   type SpliceState,
 } from '@cordel/core';
 import { useState } from 'react';
@@ -69,7 +69,7 @@ export function HistorySheet({ state, open, onClose, onCorrect, onFollow }: Hist
   );
 }
 
-function factWords(fact: Fact, tries: ReadonlyMap<string, number>): string {
+function factWords(fact: SpliceFact, tries: ReadonlyMap<string, number>): string {
   switch (fact.kind) {
     case 'attempt': {
       const number = tries.get(fact.id);
@@ -97,7 +97,7 @@ function resultWords({ readings, proofTestFailed }: Pick<Attempt, 'readings' | '
   return [...parts, proofTestFailed ? 'proof test failed' : null].filter(Boolean).join(' · ');
 }
 
-function noteOf(fact: Fact): string {
+function noteOf(fact: SpliceFact): string {
   return fact.kind === 'correction' ? fact.reason : fact.note;
 }
 

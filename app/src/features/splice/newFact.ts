@@ -1,4 +1,4 @@
-import type { Attempt, Correction, Fact, OwnerAnswer, Reading } from '@cordel/core';
+import type { Attempt, Correction, OwnerAnswer, Reading, SpliceFact } from '@cordel/core';
 import { v7 } from 'uuid';
 import { getPreferences } from '../../data/preferences';
 
@@ -6,7 +6,7 @@ interface About {
   readonly closureId: string;
   readonly spliceId: string;
   /** What already happened at the splice: the new fact comes after it even if the device's clock was set back. */
-  readonly facts: readonly Fact[];
+  readonly facts: readonly SpliceFact[];
 }
 
 export interface Result {

@@ -1,0 +1,22 @@
+import { holdersNamed, type OpenedUnit } from './openedUnits';
+
+/** Two schools of taking a buffer tube off: scored all round and snapped, or with a stripper of fixed depth. */
+export type TubeSchool = 'scorer' | 'fixed-depth';
+
+export function tubeTool(school: TubeSchool): { readonly tool: string; readonly depth: string } {
+  return school === 'scorer'
+    ? { tool: 'Round tube scorer', depth: 'scored all round, not through; bend both ways until it snaps' }
+    : { tool: 'Fixed-depth tube stripper', depth: 'the tool’s own depth: the right hole for this tube' };
+}
+
+/** "Tubes 1 BL, 2 OR into tray 1; tube 3 GR into tray 2." */
+export function trayWords(opened: readonly OpenedUnit[]): string {
+  const byTray = new Map<string, OpenedUnit['holder'][]>();
+  for (const { holder, trays } of opened) {
+    const where =
+      trays.length === 0 ? 'no tray yet' : `tray${trays.length === 1 ? '' : 's'} ${trays.join(' and ')}`;
+    byTray.set(where, [...(byTray.get(where) ?? []), holder]);
+  }
+  const words = [...byTray].map(([where, holders]) => `${holdersNamed(holders)} into ${where}`);
+  return words.length === 0 ? '' : `${words.join('; ')}.`;
+}

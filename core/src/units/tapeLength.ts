@@ -1,0 +1,88 @@
+/**
+ * Lengths as they are read off a tape: whole millimeters, or inches and sixteenths. Stored in mm, never rounded: what a person gave in
+ * inches is shown in the very same inches again.
+ */
+
+/** 1 in = 25.4 mm exactly (NIST SP 811). */
+const millimetersPerInch = 25.4;
+const sixteenths = 16;
+
+/** "1 626 mm", "64 in", "2-1/4 in"; a negative length with a minus sign. Not a finite number gives "–". */
+export function formatTape(millimeters: number, units: 'mm' | 'in'): string {
+  const shown = tapeFigure(millimeters, units);
+  return shown === '–' ? shown : `${shown}\u00a0${units}`;
+}
+
+/** The same without its unit, as it stands in a field or beside a tape. */
+export function tapeFigure(millimeters: number, units: 'mm' | 'in'): string {
+  if (!Number.isFinite(millimeters)) return '–';
+  const sign = millimeters < 0 ? '−' : '';
+  const length = Math.abs(millimeters);
+  if (units === 'mm') {
+    const whole = Math.round(length);
+    return `${whole === 0 ? '' : sign}${String(whole).replace(/\B(?=(\d{3})+$)/g, '\u00a0')}`;
+  }
+  const parts = Math.round((length / millimetersPerInch) * sixteenths);
+  const whole = Math.floor(parts / sixteenths);
+  const [over, under] = lowest(parts % sixteenths, sixteenths);
+  const figure = over === 0 ? String(whole) : whole === 0 ? `${over}/${under}` : `${whole}-${over}/${under}`;
+  return `${parts === 0 ? '' : sign}${figure}`;
+}
+
+function lowest(over: number, under: number): [number, number] {
+  while (over > 0 && over % 2 === 0) [over, under] = [over / 2, under / 2];
+  return [over, under];
+}
+
+/**
+ * A length that a person typed: "640", "1 626", "12,5", and in inches also "2-1/4", "2 1/4", "1/2", "3.5". The unit may stand behind it and
+ * wins over the one that is expected. In mm, not rounded; null when it cannot be read.
+ */
+export function parseTape(text: string, units: 'mm' | 'in'): number | null {
+  const match = /^(.*?)\s*(mm|cm|m|in|"|ft|')?$/i.exec(text.trim());
+  const figure = readFigure(match?.[1] ?? '');
+  if (figure === null) return null;
+  return figure * millimetersIn(match?.[2]?.toLowerCase() ?? units);
+}
+
+function millimetersIn(unit: string): number {
+  switch (unit) {
+    case 'in':
+    case '"':
+      return millimetersPerInch;
+    case 'ft':
+    case "'":
+      return 12 * millimetersPerInch;
+    case 'cm':
+      return 10;
+    case 'm':
+      return 1000;
+    default:
+      return 1;
+  }
+}
+
+function readFigure(text: string): number | null {
+  const fraction = /^(?:(\d+)[-\s]+)?(\d+)\/(\d+)$/.exec(text);
+  if (fraction) {
+    const under = Number(fraction[3]);
+    return under === 0 ? null : Number(fraction[1] ?? 0) + Number(fraction[2]) / under;
+  }
+  // Thin groups of three, as they are shown.
+  const plain = text.replace(/(?<=\d)[\s\u00a0](?=\d{3}\b)/g, '').replace(',', '.');
+  return /^\d+(\.\d*)?$|^\.\d+$/.test(plain) ? Number(plain) : null;
+}
+
+/**
+ * What a length looks like that was given in the wrong unit: whether one that is out of range would be in it if it had been meant in inches
+ * (or in mm). `null` when neither explains it.
+ */
+export function mixedUnit(
+  millimeters: number,
+  fits: (millimeters: number) => boolean,
+): 'given in mm, meant in inches' | 'given in inches, meant in mm' | null {
+  if (fits(millimeters)) return null;
+  if (fits(millimeters * millimetersPerInch)) return 'given in mm, meant in inches';
+  if (fits(millimeters / millimetersPerInch)) return 'given in inches, meant in mm';
+  return null;
+}

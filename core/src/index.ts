@@ -33,6 +33,7 @@ export * from './prepare/estimate';
 export * from './prepare/fact';
 export * from './prepare/lengths';
 export * from './prepare/openedUnits';
+export * from './prepare/progress';
 export * from './prepare/readiness';
 export * from './prepare/sealParts';
 export * from './prepare/sheathLength';

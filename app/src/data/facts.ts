@@ -72,18 +72,18 @@ function combine(
 /**
  * Records a fact: on this device first, in sight at once, and on its way to the server. Returns the closure's facts with it.
  */
-export function useRecordFact(projectId: string, closureId: string): (fact: Fact) => readonly Fact[] {
+export function useRecordFact(projectId: string): (fact: Fact) => readonly Fact[] {
   const client = useQueryClient();
   return useCallback(
     (fact) => {
-      const queryKey = keys.facts(projectId, closureId);
+      const queryKey = keys.facts(projectId, fact.closureId);
       const before = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
       const facts = withNew(before.facts, [fact]);
       client.setQueryData<KnownFacts>(queryKey, { ...before, facts });
       outbox.add(projectId, fact);
       return facts;
     },
-    [client, projectId, closureId],
+    [client, projectId],
   );
 }
 

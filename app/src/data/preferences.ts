@@ -9,6 +9,16 @@ const preferencesSchema = z.object({
   textSize: z.number().min(1).max(2).catch(1),
   /** First name that stands on the facts made on this device. */
   person: z.string().max(40).catch(''),
+  /** Ways of working that people differ in. */
+  tubeSchool: z.enum(['scorer', 'fixed-depth']).catch('scorer'),
+  wipeSchool: z.enum(['dry', 'moist']).catch('dry'),
+  ribbonizingSchool: z.enum(['pads', 'block']).catch('pads'),
+  /** People who know the steps see them as a checklist. */
+  stepsFolded: z.boolean().catch(false),
+  /** How a cable's thickness is measured. */
+  thicknessBy: z.enum(['caliper', 'tape']).catch('caliper'),
+  /** Times that a person set, seconds; the usual ones stand in for the others. */
+  pace: z.record(z.string(), z.number().min(0).max(36_000)).catch({}),
 });
 type Preferences = z.infer<typeof preferencesSchema>;
 

@@ -1,6 +1,7 @@
 import { router, usePathname, type Href } from 'expo-router';
 import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { Clocks } from './Clocks';
 import { Icon } from './Icon';
 import { SendWords } from './SendStatus';
 import { useCordelTheme } from './theme';
@@ -50,6 +51,7 @@ export function Screen({ title, subtitle, up, corner, foot, children }: ScreenPr
         </View>
         {corner}
       </View>
+      <Clocks />
       <View role="main" style={styles.body}>
         {children}
       </View>

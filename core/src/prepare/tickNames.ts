@@ -9,6 +9,8 @@ export const tickNames = {
   caution: (caution: string) => `caution ${caution}`,
   mark: (cableId: string, markId: string) => `mark ${cableId} ${markId}`,
   step: (cableId: string, stepId: string) => `step ${cableId} ${stepId}`,
+  /** The closure is closed and tested. */
+  sealed: 'sealed',
   /** mm, measured by hand on the cable. */
   diameter: (cableId: string) => `diameter ${cableId}`,
   /** m, printed on the sheath where it is cut, or at the center of its slack. */

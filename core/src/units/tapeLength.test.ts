@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { formatTape, mixedUnit, parseTape, tapeFigure } from './tapeLength';
+import { formatTape, mixedUnit, parseTape, tapeFigure, tapeInput } from './tapeLength';
 
 // Inch and mm side by side as the trade prints them (common practice, no published source).
 test.each([
@@ -61,6 +61,21 @@ test('what was given in sixteenths of an inch is shown in the very same inches',
       expect(tapeFigure(stored, 'in')).toBe(tapeFigure((sixteenths / 16) * 25.4, 'in'));
     }),
   );
+});
+
+test('a field that nobody touched gives its length again, to a hundredth of a millimeter', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0, max: 5000, noNaN: true }),
+      fc.constantFrom('mm', 'in'),
+      (length, units) => {
+        expect(Math.abs(parseTape(tapeInput(length, units), units)! - length)).toBeLessThan(0.02);
+      },
+    ),
+  );
+  expect(tapeInput(1625.6, 'in')).toBe('64');
+  expect(tapeInput(1626, 'in')).toBe('64.016');
+  expect(tapeInput(12.4, 'in')).toBe('0.488');
 });
 
 test('a unit mixed up by 25.4 is told in its direction', () => {

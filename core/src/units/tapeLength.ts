@@ -29,6 +29,17 @@ export function tapeFigure(millimeters: number, units: 'mm' | 'in'): string {
   return `${parts === 0 ? '' : sign}${figure}`;
 }
 
+/**
+ * A length as it stands in a field that can be edited: the fraction where it is one, decimals where it is not, so that reading the field again
+ * gives the same length to a hundredth of a millimeter.
+ */
+export function tapeInput(millimeters: number, units: 'mm' | 'in'): string {
+  if (units === 'mm') return String(Math.round(millimeters * 100) / 100);
+  const parts = (millimeters / millimetersPerInch) * sixteenths;
+  if (Math.abs(parts - Math.round(parts)) < 0.005) return tapeFigure(millimeters, 'in');
+  return String(Math.round((millimeters / millimetersPerInch) * 1000) / 1000);
+}
+
 function lowest(over: number, under: number): [number, number] {
   while (over > 0 && over % 2 === 0) [over, under] = [over / 2, under / 2];
   return [over, under];

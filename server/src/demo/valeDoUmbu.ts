@@ -16,6 +16,7 @@ import {
   type Site,
   type StoredFact,
 } from '@cordel/core';
+import { preparedFacts } from './prepared';
 import { seeded, type Seeded } from './seeded';
 
 /** 22:00 to 05:00 in the district's night, in UTC. */
@@ -111,6 +112,7 @@ export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact
       ...more,
     };
   };
+  const dome = builtInModels.find((one) => one.name === 'Dome 96')!;
   const atU1 = closure(
     u1,
     'Dome 96',
@@ -141,6 +143,8 @@ export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact
       [e24, 'branch'],
     ],
     'A- T7 > C T1 : School, from Moinho\nA+ T7 > C T2 : School, from Ladeira',
+    // Both sides of one tube are spliced, so the sheath is opened further than usual.
+    { lengths: { ...dome.lengths, sheathOpening: 3000 } },
   );
   const atU4 = closure(
     u4,
@@ -179,6 +183,58 @@ export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact
   return {
     definition,
     facts: [
+      ...preparedFacts({
+        closure: atU1,
+        site: u1,
+        cables,
+        begins: new Date(nightBefore.getTime() - 90 * 60_000),
+        by: 'Davi',
+        made: new Map([
+          [m96.id, 1],
+          [p96.id, 1],
+        ]),
+        diameters: new Map([
+          [m96.id, 12.4],
+          [p96.id, 12.5],
+          [r144.id, 14.6],
+        ]),
+        sheathMarks: new Map([
+          [m96.id, 1252],
+          [p96.id, 2004],
+          [r144.id, 1288],
+        ]),
+        sealed: true,
+      }),
+      ...preparedFacts({
+        closure: atU2,
+        site: u2,
+        cables,
+        begins: new Date(opens.getTime() - 110 * 60_000),
+        by: 'Iara',
+        made: new Map([p96, b96, r144, s144].map((one) => [one.id, 1])),
+        diameters: new Map([
+          [p96.id, 12.4],
+          [b96.id, 12.4],
+          [r144.id, 14.7],
+          [s144.id, 14.6],
+        ]),
+        sheathMarks: new Map([
+          [p96.id, 3820],
+          [b96.id, 112],
+          [r144.id, 3112],
+        ]),
+      }),
+      ...preparedFacts({
+        closure: atU3,
+        site: u3,
+        cables,
+        begins: new Date(opens.getTime() + 60 * 60_000),
+        by: 'Davi',
+        made: new Map([[b96.id, 0.5]]),
+        missing: ['soap'],
+        diameters: new Map([[b96.id, 12.4]]),
+        sheathMarks: new Map([[b96.id, 1836]]),
+      }),
       ...simulatedNight(splicesOf(atU1), atU1.id, limits, nightBefore, troublesAtU1),
       ...simulatedNight(splicesOf(atU2).slice(0, splicedAtU2), atU2.id, limits, opens, troublesAtU2),
     ],

@@ -2,7 +2,7 @@ import { cordOrder, kitList, siteOf, sumKits, type KitLine, type ProjectDefiniti
 import { useLocalSearchParams, router } from 'expo-router';
 import Papa from 'papaparse';
 import { useMemo, useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { cablesOf, planOf } from '../../data/ledger';
 import { useProject } from '../../data/projects';
 import { keep, recall } from '../../data/stored';
@@ -13,11 +13,13 @@ import { Screen } from '../../ui/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { Tabs } from '../../ui/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
-import { gutter, space, stroke, touch } from '../../ui/tokens';
+import { gutter, space, stroke } from '../../ui/tokens';
+import { TickRow } from '../../ui/TickRow';
 import { Type } from '../../ui/Type';
 import { saveText } from '../handover/download';
 import { CordNav } from '../line/CordNav';
 import { places, projectTabs } from '../line/places';
+import { useKitTicks } from './useKitTicks';
 
 /** What to bring: for one closure, or for all of the night. */
 export function KitScreen({ projectId }: { projectId: string }) {
@@ -31,20 +33,13 @@ export function KitScreen({ projectId }: { projectId: string }) {
   return <KitAt definition={definition} />;
 }
 
-const tickKey = (projectId: string) => `kit-ticks.${projectId}`;
 const spareKey = 'kit-spare';
-
-function recallTicks(projectId: string): ReadonlySet<string> {
-  const kept = recall(tickKey(projectId));
-  return new Set(Array.isArray(kept) ? kept.filter((one): one is string => typeof one === 'string') : []);
-}
 
 function KitAt({ definition }: { definition: ProjectDefinition }) {
   const { project } = definition;
   const asked = useLocalSearchParams<{ closure?: string }>();
   const wide = useWide();
   const { palette } = useCordelTheme();
-  const [ticks, setTicks] = useState(() => recallTicks(project.id));
   const [spareText, setSpareText] = useState(() => {
     const kept = recall(spareKey);
     return typeof kept === 'string' ? kept : '10';
@@ -61,26 +56,26 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
       ),
     [definition],
   );
-  const lines = useMemo((): KitLine[] => {
+  const kits = useMemo(() => {
     const cables = cablesOf(definition);
-    const wishes = { sparePercent: spareValid ? spare : 0 };
-    const kits = closures
+    return closures
       .filter(({ closure }) => !chosen || closure === chosen)
       .map(({ closure, site }) => ({
+        closureId: closure.id,
         name: site.name,
-        lines: kitList(closure, planOf(closure, definition), cables, wishes),
+        lines: kitList(closure, planOf(closure, definition), cables, {
+          sparePercent: spareValid ? spare : 0,
+        }),
       }));
-    return chosen ? (kits[0]?.lines ?? []) : sumKits(kits, wishes);
   }, [definition, closures, chosen, spare, spareValid]);
-
-  const scope = chosen?.id ?? 'night';
-  const toggle = (item: string) => {
-    const next = new Set(ticks);
-    if (!next.delete(`${scope} ${item}`)) next.add(`${scope} ${item}`);
-    setTicks(next);
-    keep(tickKey(project.id), [...next]);
-  };
-  const packed = lines.filter((line) => ticks.has(`${scope} ${line.item}`)).length;
+  const lines = useMemo(
+    (): KitLine[] =>
+      chosen ? (kits[0]?.lines ?? []) : sumKits(kits, { sparePercent: spareValid ? spare : 0 }),
+    [kits, chosen, spare, spareValid],
+  );
+  const ticks = useKitTicks(project.id, kits);
+  const isTicked = (line: KitLine) => ticks.isTicked(line.item);
+  const packed = lines.filter(isTicked).length;
   const title = chosen ? `Kit · ${siteOf(definition.sites, chosen.siteId).name}` : 'Kit for the night';
   const csv = () =>
     saveText(
@@ -93,7 +88,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
             line.spare,
             line.count + line.spare,
             line.how,
-            ticks.has(`${scope} ${line.item}`) ? 'yes' : '',
+            isTicked(line) ? 'yes' : '',
           ]),
         ],
         { newline: '\r\n', escapeFormulae: true },
@@ -147,41 +142,24 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
               <Action label="To the line" onPress={() => router.navigate(places.line(project.id))} />
             </Empty>
           ) : null}
-          {lines.map((line) => {
-            const ticked = ticks.has(`${scope} ${line.item}`);
-            return (
-              <Pressable
-                key={line.item}
-                role="checkbox"
-                aria-checked={ticked}
-                onPress={() => toggle(line.item)}
-                style={[styles.line, { borderBottomColor: palette.hairline }]}
-              >
-                <View
-                  style={[
-                    styles.box,
-                    { borderColor: palette.ink, backgroundColor: ticked ? palette.ink : palette.sheet },
-                  ]}
-                >
-                  {ticked ? (
-                    <Type look="strong" tone="ground" aria-hidden>
-                      ✓
-                    </Type>
-                  ) : null}
-                </View>
-                <Type look="key" style={styles.count}>
-                  {line.count + line.spare}
-                </Type>
-                <View style={styles.flex}>
-                  <Type look="strong">{line.name}</Type>
-                  <Type look="small" tone="soft">
-                    {line.how}
-                    {line.spare > 0 ? `; ${line.spare} spare` : ''}
+          {lines.map((line) => (
+            <View key={line.item} style={[styles.line, { borderBottomColor: palette.hairline }]}>
+              <TickRow ticked={isTicked(line)} onPress={() => ticks.set([line.item], !isTicked(line))}>
+                <View style={styles.row}>
+                  <Type look="key" style={styles.count}>
+                    {line.count + line.spare}
                   </Type>
+                  <View style={styles.flex}>
+                    <Type look="strong">{line.name}</Type>
+                    <Type look="small" tone="soft">
+                      {line.how}
+                      {line.spare > 0 ? `; ${line.spare} spare` : ''}
+                    </Type>
+                  </View>
                 </View>
-              </Pressable>
-            );
-          })}
+              </TickRow>
+            </View>
+          ))}
           {lines.length > 0 ? (
             <View style={styles.ways}>
               <Action icon="download" label="Kit list (CSV)" onPress={csv} />
@@ -189,17 +167,19 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
               <Action
                 label="Untick all"
                 disabled={packed === 0}
-                onPress={() => {
-                  const next = new Set([...ticks].filter((one) => !one.startsWith(`${scope} `)));
-                  setTicks(next);
-                  keep(tickKey(project.id), [...next]);
-                }}
+                onPress={() =>
+                  ticks.set(
+                    lines.filter(isTicked).map((line) => line.item),
+                    false,
+                  )
+                }
               />
             </View>
           ) : null}
           <Type look="small" tone="soft" style={styles.note}>
             Counts that do not follow from the plan are common practice. A maker’s instruction and the owner’s
-            specification come first. Ticks stay on this device.
+            specification come first. What is ticked here is ticked for everybody, and in the lists before a
+            blade comes out.
           </Type>
         </ScrollView>
       </Screen>
@@ -210,22 +190,8 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
 const styles = StyleSheet.create({
   list: { paddingBottom: space.large },
   ask: { padding: space.large, paddingLeft: gutter.width, gap: space.medium, maxWidth: 760 },
-  line: {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: space.medium,
-    minHeight: touch.bench,
-    paddingVertical: space.small,
-    paddingHorizontal: space.medium,
-    borderBottomWidth: stroke.hair,
-  },
-  box: {
-    minWidth: 28,
-    minHeight: 28,
-    borderWidth: stroke.heavy,
-    alignItems: 'center',
-    justifyContent: 'center',
-  },
+  line: { flexDirection: 'row', paddingHorizontal: space.medium, borderBottomWidth: stroke.hair },
+  row: { flexDirection: 'row', alignItems: 'center', gap: space.medium },
   count: { minWidth: 56, textAlign: 'right' },
   flex: { flex: 1 },
   ways: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, padding: space.large },

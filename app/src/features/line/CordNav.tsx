@@ -101,12 +101,7 @@ export const CordNav = memo(function CordNav({ definition, closureId, ledger, tr
       </ScrollView>
       <View style={[styles.tabs, { borderTopColor: palette.ink }]}>
         {projectTabs(project.id, tab ?? 'line').map((item) => (
-          <Link
-            key={item.label}
-            href={item.href}
-            here={item.here && tab !== undefined}
-            style={styles.tab}
-          >
+          <Link key={item.label} href={item.href} here={item.here && tab !== undefined} style={styles.tab}>
             <Type look={item.here && tab !== undefined ? 'strong' : 'body'}>{item.label}</Type>
           </Link>
         ))}

@@ -14,6 +14,16 @@ export const places = {
     `/p/${projectId}/follow${cableId ? `?cable=${cableId}&fiber=${fiber ?? 1}&span=${span ?? 0}` : ''}` as Href,
   kit: (projectId: string, closureId?: string) =>
     `/p/${projectId}/kit${closureId ? `?closure=${closureId}` : ''}` as Href,
+  prepare: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/prepare` as Href,
+  before: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/prepare/before` as Href,
+  seals: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/prepare/seals` as Href,
+  cutSheet: (projectId: string, closureId: string, cableId: string) =>
+    `/p/${projectId}/c/${closureId}/prepare/${cableId}` as Href,
+  steps: (projectId: string, closureId: string, cableId: string) =>
+    `/p/${projectId}/c/${closureId}/prepare/${cableId}/steps` as Href,
+  table: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/table` as Href,
+  time: (projectId: string, closureId?: string) =>
+    `/p/${projectId}/time${closureId ? `?closure=${closureId}` : ''}` as Href,
   plan: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/plan` as Href,
   models: '/models' as Href,
   model: (modelId: string) => `/models/${modelId}` as Href,

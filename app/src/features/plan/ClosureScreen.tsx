@@ -124,6 +124,10 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
               <Headline atHand={atHand} />
               <View style={styles.ways}>
                 <Action label="Plan" onPress={() => router.navigate(places.plan(projectId, closure.id))} />
+                <Action
+                  label="Prepare"
+                  onPress={() => router.navigate(places.prepare(projectId, closure.id))}
+                />
                 <Action label="Kit" onPress={() => router.navigate(places.kit(projectId, closure.id))} />
                 <Action
                   label="Site"

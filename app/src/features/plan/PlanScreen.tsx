@@ -60,7 +60,10 @@ function PlanAt({
   const cables = cablesOf(definition);
   const editing = usePlanDraft(saved);
   const { draft, dirty, change } = editing;
-  const touched = useMemo(() => [...new Set(facts.filter(isSpliceFact).map((fact) => fact.spliceId))], [facts]);
+  const touched = useMemo(
+    () => [...new Set(facts.filter(isSpliceFact).map((fact) => fact.spliceId))],
+    [facts],
+  );
   const { check, current, failed } = useDraftCheck(draft, saved, definition.cables, touched);
   const [sheet, setSheet] = useState<'pick' | 'csv' | 'guard' | 'discard' | 'delete' | null>(null);
   const [pinning, setPinning] = useState<{ cableId: string; unit: number } | null>(null);

@@ -1,11 +1,10 @@
 import type { Attempt, Correction, OwnerAnswer, Reading, SpliceFact } from '@cordel/core';
-import { v7 } from 'uuid';
-import { getPreferences } from '../../data/preferences';
+import { factStart } from '../../data/factStart';
 
 interface About {
   readonly closureId: string;
   readonly spliceId: string;
-  /** What already happened at the splice: the new fact comes after it even if the device's clock was set back. */
+  /** What already happened at the splice. */
   readonly facts: readonly SpliceFact[];
 }
 
@@ -16,15 +15,7 @@ export interface Result {
 }
 
 function base({ closureId, spliceId, facts }: About) {
-  const after = facts.reduce((latest, fact) => Math.max(latest, Date.parse(fact.madeAt)), 0);
-  const msecs = Math.max(Date.now(), after + 1);
-  return {
-    id: v7({ msecs }),
-    closureId,
-    spliceId,
-    madeAt: new Date(msecs).toISOString(),
-    by: getPreferences().person.trim() || null,
-  };
+  return { ...factStart(closureId, facts), spliceId };
 }
 
 /** An attempt read off the machine and entered by hand. */

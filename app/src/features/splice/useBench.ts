@@ -42,7 +42,7 @@ export function useBench(
   here: SpliceState,
   go: (state: SpliceState) => void,
 ) {
-  const recordFact = useRecordFact(projectId, closure.id);
+  const recordFact = useRecordFact(projectId);
   const [last, setLast] = useState<LastEntry | null>(null);
   const hereId = here.splice.id;
   // Angles and notes belong to the splice they were entered for.

@@ -1,0 +1,13 @@
+import { useLocalSearchParams } from 'expo-router';
+import { later } from '../../../../../../../ui/later';
+
+const StepsScreen = later(
+  'the page',
+  async () => (await import('../../../../../../../features/prepare/StepsScreen')).StepsScreen,
+);
+
+export default function StepsRoute() {
+  return (
+    <StepsScreen {...useLocalSearchParams<{ projectId: string; closureId: string; cableId: string }>()} />
+  );
+}

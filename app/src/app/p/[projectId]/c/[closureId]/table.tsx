@@ -1,0 +1,11 @@
+import { useLocalSearchParams } from 'expo-router';
+import { later } from '../../../../../ui/later';
+
+const TableScreen = later(
+  'the page',
+  async () => (await import('../../../../../features/plan/TableScreen')).TableScreen,
+);
+
+export default function TableRoute() {
+  return <TableScreen {...useLocalSearchParams<{ projectId: string; closureId: string }>()} />;
+}

@@ -1,0 +1,133 @@
+import { glassColors, isRightAnswer, type GlassColor, type StepCheck, type Tick } from '@cordel/core';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Action } from '../../ui/Action';
+import { TextBox } from '../../ui/Field';
+import { GlassCapsule } from '../../ui/FiberToken';
+import { useCordelTheme } from '../../ui/theme';
+import { space, stroke, touch } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+
+/** Asks for a count or a color. A wrong answer stops the step until it is answered again, or somebody says why to go on. */
+export function CheckPart({
+  check,
+  onAnswer,
+}: {
+  check: StepCheck;
+  onAnswer: (answer: NonNullable<Tick['answer']>, note?: string) => void;
+}) {
+  const [text, setText] = useState('');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [reason, setReason] = useState('');
+  const [trouble, setTrouble] = useState<string>();
+  const give = (answer: string) => {
+    if (check.expects === 'count' && !/^\d+$/.test(answer.trim())) {
+      setTrouble('Give the number that you counted, in digits.');
+      return;
+    }
+    if (isRightAnswer(check, answer)) onAnswer({ text: answer.trim(), right: true });
+    else setWrong(answer.trim());
+  };
+  if (wrong !== null)
+    return (
+      <View style={styles.part}>
+        <View role="alert">
+          <Type look="heading" tone="accent">
+            {wrong} is not what the plan expects
+          </Type>
+          <Type>{check.wrong}</Type>
+        </View>
+        <Action
+          bench
+          kind="now"
+          label="Answer again"
+          onPress={() => {
+            setWrong(null);
+            setText('');
+          }}
+        />
+        <TextBox
+          label="Why it is right to go on all the same"
+          value={reason}
+          onChangeText={setReason}
+          hint="It stands in the record with the answer."
+        />
+        <Action
+          label="Go on all the same"
+          disabled={reason.trim() === ''}
+          onPress={() => onAnswer({ text: wrong, right: false }, reason.trim())}
+        />
+      </View>
+    );
+  return (
+    <View style={styles.part} role="group" aria-label={check.ask}>
+      <Type look="heading">{check.ask}</Type>
+      {check.expects === 'color' ? (
+        <View style={styles.colors}>
+          {(check.choices ?? []).map((code) => (
+            <ColorKey key={code} code={code} onPress={() => give(code)} />
+          ))}
+        </View>
+      ) : (
+        <View style={styles.row}>
+          <View style={styles.field}>
+            <TextBox
+              label="Counted"
+              keyboard="numeric"
+              value={text}
+              onChangeText={(next) => {
+                setText(next);
+                setTrouble(undefined);
+              }}
+              trouble={trouble}
+            />
+          </View>
+          <Action
+            bench
+            kind="now"
+            label="That is it"
+            disabled={text.trim() === ''}
+            onPress={() => give(text)}
+          />
+        </View>
+      )}
+    </View>
+  );
+}
+
+const colorByCode = new Map(
+  Object.entries(glassColors).map(([name, code]) => [code as string, name as GlassColor]),
+);
+
+function ColorKey({ code, onPress }: { code: string; onPress: () => void }) {
+  const { palette } = useCordelTheme();
+  const base = colorByCode.get(code.slice(0, 2)) ?? 'slate';
+  return (
+    <Pressable
+      role="button"
+      aria-label={`${code} ${base}`}
+      onPress={onPress}
+      style={[styles.color, { borderColor: palette.ink, backgroundColor: palette.ground }]}
+    >
+      <GlassCapsule color={{ base, tracer: null, stripes: 0, code, name: base }} />
+      <Type look="strong">{code}</Type>
+    </Pressable>
+  );
+}
+
+const styles = StyleSheet.create({
+  part: { gap: space.medium },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: space.small },
+  field: { flexGrow: 1, flexBasis: 120 },
+  colors: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+  color: {
+    minHeight: touch.bench,
+    minWidth: 96,
+    flexDirection: 'row',
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: space.small,
+    borderWidth: stroke.rule,
+    paddingHorizontal: space.small,
+  },
+});

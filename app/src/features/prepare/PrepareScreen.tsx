@@ -1,0 +1,264 @@
+import {
+  cautionsFor,
+  itemsFor,
+  marksProgress,
+  measured,
+  isDone,
+  isOpened,
+  readiness,
+  sealPlan,
+  siteOf,
+  stepsFor,
+  stepsProgress,
+  tickNames,
+  type Cable,
+  type Progress,
+} from '@cordel/core';
+import { router } from 'expo-router';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { Action } from '../../ui/Action';
+import { CordRow, type Stretch } from '../../ui/Cord';
+import { Knot } from '../../ui/Knot';
+import { Screen } from '../../ui/Screen';
+import { gutter, space } from '../../ui/tokens';
+import { TickRow } from '../../ui/TickRow';
+import { Type } from '../../ui/Type';
+import { constructionWords } from '../line/cableWords';
+import { places } from '../line/places';
+import { AtClosure, PreparePanes, type AtHand } from './AtClosure';
+import { SchoolsPart } from './SchoolsPart';
+import { mannerWords, sheetOf, useSchools } from './usePrepare';
+
+/** The preparation of a closure on its cord: before a blade comes out, each cable, the seals, and what comes after. */
+export function PrepareScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
+  return (
+    <AtClosure projectId={projectId} closureId={closureId} title="Prepare">
+      {(atHand) => <PrepareAt atHand={atHand} />}
+    </AtClosure>
+  );
+}
+
+interface Stage {
+  readonly key: string;
+  readonly title: string;
+  readonly words: string;
+  readonly done: boolean;
+  readonly wrong?: string | null;
+  readonly ways: readonly { readonly label: string; readonly spoken: string; readonly go: () => void }[];
+}
+
+function PrepareAt({ atHand }: { atHand: AtHand }) {
+  const { projectId, siteName, closure } = atHand;
+  const { state, tick } = atHand.preparing;
+  const stages = useStages(atHand);
+  const next = stages.find((stage) => !stage.done);
+  const sealed = isDone(state, tickNames.sealed);
+  const stretch = (done: boolean): Stretch => (done ? 'done' : 'open');
+  return (
+    <PreparePanes atHand={atHand}>
+      <Screen
+        title={`Prepare · ${siteName}`}
+        subtitle={`${stages.filter((stage) => stage.done).length} of ${stages.length} done`}
+        up={{ href: places.closure(projectId, closure.id), name: 'the closure' }}
+        foot={
+          <View style={styles.foot}>
+            {next ? (
+              <Action bench kind="now" label={`Next: ${next.title}`} onPress={next.ways[0]!.go} />
+            ) : (
+              <Action
+                bench
+                kind="now"
+                label="To the trays"
+                onPress={() => router.navigate(places.closure(projectId, closure.id))}
+              />
+            )}
+          </View>
+        }
+      >
+        <ScrollView contentContainerStyle={styles.list}>
+          {stages.map((stage, index) => (
+            <CordRow
+              key={stage.key}
+              above={index === 0 ? 'none' : stretch(stages[index - 1]!.done)}
+              below={stretch(stage.done)}
+              knot={<Knot mark={stage.wrong ? 'redo' : stage.done ? 'holds' : 'open'} size={24} />}
+              knotSize={24}
+              knotAt={30}
+            >
+              <View style={styles.stage}>
+                <Type look="heading" role="heading" aria-level={2}>
+                  {stage.title}
+                </Type>
+                <Type look="small" tone="soft">
+                  {stage.words}
+                </Type>
+                {stage.wrong ? (
+                  <Type look="small" tone="accent">
+                    {stage.wrong}
+                  </Type>
+                ) : null}
+                <View style={styles.ways}>
+                  {stage.ways.map(({ label, spoken, go }) => (
+                    <Action key={label} label={label} spoken={spoken} onPress={go} />
+                  ))}
+                </View>
+              </View>
+            </CordRow>
+          ))}
+          <CordRow
+            above="open"
+            below="none"
+            knot={<Knot mark={sealed ? 'holds' : 'open'} size={24} />}
+            knotSize={24}
+            knotAt={30}
+          >
+            <TickRow ticked={sealed} onPress={() => tick(tickNames.sealed, sealed ? 'open' : 'done')}>
+              <Type look="heading">Sealed and tested</Type>
+              <Type look="small" tone="soft">
+                Comes after the splices; what is ticked here counts in the time.
+              </Type>
+            </TickRow>
+          </CordRow>
+          <View style={styles.more}>
+            <SchoolsPart />
+            <View style={styles.ways}>
+              <Action
+                label="How long it takes"
+                onPress={() => router.navigate(places.time(projectId, closure.id))}
+              />
+              <Action
+                label="The closure’s table"
+                detail="Lengths, ports and seal parts"
+                onPress={() => router.navigate(places.table(projectId, closure.id))}
+              />
+            </View>
+          </View>
+        </ScrollView>
+      </Screen>
+    </PreparePanes>
+  );
+}
+
+function useStages(atHand: AtHand): Stage[] {
+  const { projectId, closure, definition, cables, ledger } = atHand;
+  const { state } = atHand.preparing;
+  const schools = useSchools();
+  const { plan } = ledger;
+  const site = siteOf(definition.sites, closure.siteId);
+  const ready = readiness(
+    itemsFor(closure, plan, cables, schools),
+    cautionsFor(site, closure, plan, cables),
+    state,
+  );
+  const stages: Stage[] = [
+    {
+      key: 'before',
+      title: 'Before a blade comes out',
+      words: [
+        ready.open.length > 0 ? `${ready.open.length} things not looked at` : 'everything looked at',
+        ready.openCautions.length > 0
+          ? `${ready.openCautions.length} of ${ready.cautions.length} cautions open`
+          : ready.cautions.length > 0
+            ? 'cautions ticked'
+            : null,
+      ]
+        .filter(Boolean)
+        .join(' · '),
+      done: ready.open.length === 0 && ready.openCautions.length === 0,
+      wrong:
+        ready.missing.length > 0
+          ? `Missing: ${ready.missing.map(({ name, stops }) => `${name} (stops ${stops})`).join(', ')}.`
+          : null,
+      ways: [
+        {
+          label: 'Check the lists',
+          spoken: 'Check the lists of parts, tools and cautions',
+          go: () => router.navigate(places.before(projectId, closure.id)),
+        },
+      ],
+    },
+  ];
+  const diameters = new Map<string, number>();
+  for (const { cableId } of closure.entries) {
+    const value = measured(state, tickNames.diameter(cableId));
+    if (value !== null) diameters.set(cableId, value);
+  }
+  const seals = sealPlan(closure, cables, diameters, definition.project.units);
+  const unsealed = seals.cables.flatMap((one) => one.findings.filter(({ severity }) => severity === 'error'));
+  stages.push({
+    key: 'seals',
+    title: 'Seals and measures',
+    words: `${diameters.size} of ${closure.entries.length} cables measured`,
+    done: closure.entries.length > 0 && diameters.size === closure.entries.length,
+    wrong: unsealed[0]?.message ?? null,
+    ways: [
+      {
+        label: 'Measure, choose the parts',
+        spoken: 'Measure the cables and choose the seal parts',
+        go: () => router.navigate(places.seals(projectId, closure.id)),
+      },
+    ],
+  });
+  closure.entries.forEach(({ cableId }) => {
+    const cable = cables.get(cableId);
+    if (cable) stages.push(cableStage(atHand, cable, schools));
+  });
+  return stages;
+}
+
+function cableStage(atHand: AtHand, cable: Cable, schools: ReturnType<typeof useSchools>): Stage {
+  const { projectId, closure, definition, ledger } = atHand;
+  const { state } = atHand.preparing;
+  const { plan } = ledger;
+  const sheet = sheetOf(definition, closure, plan, cable, schools);
+  const chapters = stepsFor(closure, plan, cable, { units: definition.project.units, schools });
+  const marks = marksProgress(sheet, state);
+  const steps = stepsProgress(cable.id, chapters, state);
+  const opened = isOpened(plan, closure, cable.id);
+  const error = sheet.findings.find(({ severity }) => severity === 'error');
+  return {
+    key: cable.id,
+    title: `${sheet.key} · ${cable.label}`,
+    words: [
+      constructionWords(cable.construction),
+      mannerWords(closure, cable),
+      opened
+        ? `marks ${progressOf(marks)}, steps ${progressOf(steps)}`
+        : 'nothing of it is spliced here: leave it closed',
+    ].join(' · '),
+    done: !opened || (marks.total > 0 && marks.done === marks.total && steps.done === steps.total),
+    wrong: error?.message ?? null,
+    ways: opened
+      ? [
+          {
+            label: 'Steps',
+            spoken: `Steps for ${cable.label}`,
+            go: () => router.navigate(places.steps(projectId, closure.id, cable.id)),
+          },
+          {
+            label: 'Cut sheet',
+            spoken: `Cut sheet for ${cable.label}`,
+            go: () => router.navigate(places.cutSheet(projectId, closure.id, cable.id)),
+          },
+        ]
+      : [
+          {
+            label: 'Cut sheet',
+            spoken: `Cut sheet for ${cable.label}`,
+            go: () => router.navigate(places.cutSheet(projectId, closure.id, cable.id)),
+          },
+        ],
+  };
+}
+
+function progressOf({ done, total }: Progress): string {
+  return `${done} of ${total}`;
+}
+
+const styles = StyleSheet.create({
+  list: { paddingTop: space.small, paddingBottom: space.large },
+  stage: { paddingVertical: space.medium, gap: space.tight },
+  ways: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, paddingTop: space.tight },
+  more: { padding: space.large, paddingLeft: gutter.width, gap: space.medium, maxWidth: 760 },
+  foot: { padding: space.small },
+});

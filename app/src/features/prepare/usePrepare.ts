@@ -1,0 +1,98 @@
+import {
+  cutSheet,
+  prepareState,
+  siteOf,
+  type Cable,
+  type Closure,
+  type CutSheet,
+  type Fact,
+  type PrepareState,
+  type ProjectDefinition,
+  type Schools,
+  type Tick,
+} from '@cordel/core';
+import { useCallback, useMemo } from 'react';
+import { factStart } from '../../data/factStart';
+import { useRecordFact } from '../../data/facts';
+import { usePreferences } from '../../data/preferences';
+
+export interface Preparing {
+  readonly state: PrepareState;
+  readonly tick: (about: string, state: Tick['state'], answer?: Tick['answer'], note?: string) => void;
+  /** null takes an earlier measurement back. */
+  readonly measure: (about: string, value: number | null) => void;
+}
+
+/** What was ticked and measured at a closure, and how to add to it. */
+export function usePrepare(projectId: string, closureId: string, facts: readonly Fact[]): Preparing {
+  const record = useRecordFact(projectId);
+  const state = useMemo(() => prepareState(facts), [facts]);
+  const tick = useCallback<Preparing['tick']>(
+    (about, next, answer = null, note = '') => {
+      const before = state.ticks.get(about);
+      const start = factStart(closureId, before ? [before] : []);
+      record({ ...start, kind: 'tick', about, state: next, answer, note });
+    },
+    [record, closureId, state],
+  );
+  const measure = useCallback<Preparing['measure']>(
+    (about, value) => {
+      const before = state.values.get(about);
+      record({ ...factStart(closureId, before ? [before] : []), kind: 'measurement', about, value });
+    },
+    [record, closureId, state],
+  );
+  return useMemo(() => ({ state, tick, measure }), [state, tick, measure]);
+}
+
+export function useSchools(): Schools {
+  const { tubeSchool, wipeSchool, ribbonizingSchool } = usePreferences();
+  return useMemo(
+    () => ({ tube: tubeSchool, wipe: wipeSchool, ribbonizing: ribbonizingSchool }),
+    [tubeSchool, wipeSchool, ribbonizingSchool],
+  );
+}
+
+/** Where the two sides of a cable lead from a closure: the names of the sites next to it along the cable. */
+export function towardOf(
+  definition: ProjectDefinition,
+  closure: Closure,
+  cable: Cable,
+): { low: string; high: string } {
+  const at = cable.siteIds.indexOf(closure.siteId);
+  const name = (id: string | undefined, otherwise: string) =>
+    id === undefined ? otherwise : siteOf(definition.sites, id).name;
+  return {
+    low: name(cable.siteIds[at - 1], 'the start'),
+    high: name(cable.siteIds[at + 1], 'the end'),
+  };
+}
+
+export function sheetOf(
+  definition: ProjectDefinition,
+  closure: Closure,
+  plan: Parameters<typeof cutSheet>[1],
+  cable: Cable,
+  schools: Schools,
+): CutSheet {
+  const { units, limits } = definition.project;
+  return cutSheet(closure, plan, cable, {
+    units,
+    school: schools.tube,
+    toward: towardOf(definition, closure, cable),
+    redosWanted: Math.max(0, limits.tries - 1),
+  });
+}
+
+const manners = {
+  cut: 'ends here',
+  branch: 'branch, ends here',
+  drop: 'drop, ends here',
+  express: 'express',
+  window: 'express, by window',
+} as const;
+
+export function mannerWords(closure: Closure, cable: Cable): string {
+  const entry = closure.entries.find((one) => one.cableId === cable.id);
+  return entry ? manners[entry.manner] : '';
+}

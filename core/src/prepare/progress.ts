@@ -1,0 +1,69 @@
+import type { Cable } from '../line/cable';
+import type { Closure } from '../plan/closure';
+import type { ClosurePlan } from '../plan/closurePlan';
+import type { ClosureLedger } from '../splice/ledger';
+import { needsSplicing } from '../splice/workOrder';
+import { cutSheet, type CutSheet } from './cutSheet';
+import type { WorkLeft } from './estimate';
+import type { Chapter } from './step';
+import { isDone, tickNames, type PrepareState } from './tickNames';
+
+export interface Progress {
+  readonly done: number;
+  readonly total: number;
+}
+
+/** How many marks of a cut sheet are made. */
+export function marksProgress(sheet: CutSheet, state: PrepareState): Progress {
+  return {
+    done: sheet.marks.filter((mark) => isDone(state, tickNames.mark(sheet.cableId, mark.id))).length,
+    total: sheet.marks.length,
+  };
+}
+
+/** How many of the guided steps of a cable are done. */
+export function stepsProgress(cableId: string, chapters: readonly Chapter[], state: PrepareState): Progress {
+  const steps = chapters.flatMap((chapter) => chapter.steps);
+  return {
+    done: steps.filter((step) => isDone(state, tickNames.step(cableId, step.id))).length,
+    total: steps.length,
+  };
+}
+
+/** A mark that was ticked at another measure than the sheet now asks for, mm: the plan or the closure's table changed since. */
+export function movedSince(sheet: CutSheet, markId: string, state: PrepareState): number | null {
+  const tick = state.ticks.get(tickNames.mark(sheet.cableId, markId));
+  const mark = sheet.marks.find((one) => one.id === markId);
+  if (!mark || tick?.state !== 'done' || !tick.answer) return null;
+  const made = Number(tick.answer.text);
+  return Number.isFinite(made) && Math.abs(made - mark.at) > 0.5 ? made : null;
+}
+
+/** What of a closure's work is left: marks that are not made, splices that are not settled, and the sealing. */
+export function workLeft(
+  closure: Closure,
+  plan: ClosurePlan,
+  cables: ReadonlyMap<string, Cable>,
+  ledger: Pick<ClosureLedger, 'trays'>,
+  state: PrepareState,
+): WorkLeft {
+  const unprepared = new Map<string, number>();
+  for (const { cableId } of closure.entries) {
+    const cable = cables.get(cableId);
+    if (!cable) continue;
+    const { done, total } = marksProgress(cutSheet(closure, plan, cable, { units: 'mm' }), state);
+    unprepared.set(cableId, total === 0 ? 1 : (total - done) / total);
+  }
+  let singles = 0;
+  let ribbons = 0;
+  for (const { splices } of ledger.trays)
+    for (const state of splices.filter(needsSplicing)) {
+      if (state.splice.kind === 'single') singles += 1;
+      else ribbons += 1;
+    }
+  for (const { kind } of plan.unplaced) {
+    if (kind === 'single') singles += 1;
+    else ribbons += 1;
+  }
+  return { unprepared, singles, ribbons, sealed: isDone(state, tickNames.sealed) };
+}

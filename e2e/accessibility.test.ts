@@ -111,6 +111,50 @@ const screens: ScreenAt[] = [
   },
   { name: 'closure models', path: () => `${server.url}/models`, shows: 'Dome 288' },
   { name: 'closure model', path: () => `${server.url}/models/new`, shows: 'Save the model' },
+  { name: 'prepare', path: () => `${demo.closureAt('U3')}/prepare`, shows: 'marks 9 of 17' },
+  {
+    name: 'before a blade comes out',
+    path: () => `${demo.closureAt('U4')}/prepare/before`,
+    shows: '5 cautions are open',
+  },
+  {
+    name: 'seals and measures',
+    path: () => `${demo.closureAt('U3')}/prepare/seals`,
+    shows: '1 of 3 cables measured',
+  },
+  {
+    name: 'cut sheet',
+    path: () => `${demo.closureAt('U3')}/prepare/${demo.cable('96 Mirante')}`,
+    shows: '9 of 17 made',
+    then: async (page) => {
+      await press(page, /^14 · Cut tube 7 RD/);
+      await see(page, 'Both sides are spliced');
+    },
+  },
+  {
+    name: 'steps, with a question and a clock',
+    path: () => `${demo.closureAt('T1')}/prepare/${demo.cable('Drop Hall')}/steps`,
+    shows: 'Toning wire off',
+    then: async (page) => {
+      await press(page, 'A fused connector');
+      await press(page, /^Heat\b/);
+      await press(page, /^Start the clock/);
+      await press(page, /^Strip the small tube/);
+      await see(page, 'How many fibers come out of the drop?');
+    },
+  },
+  {
+    name: 'steps, answered wrongly',
+    path: () => `${demo.closureAt('U3')}/prepare/${demo.cable('96 Mirante')}/steps`,
+    shows: '4 of 11 done',
+    then: async (page) => {
+      await press(page, /^Pick out the tubes/);
+      await press(page, 'BL blue');
+      await see(page, 'BL is not what the plan expects');
+    },
+  },
+  { name: 'closure’s table', path: () => `${demo.closureAt('U3')}/table`, shows: 'Save the table' },
+  { name: 'time', path: () => `${demo.line}/time`, shows: 'after the window closes' },
   { name: 'nothing here', path: () => `${server.url}/elsewhere`, shows: 'There is no page at this address' },
 ];
 

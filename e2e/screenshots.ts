@@ -9,16 +9,15 @@ async function main(folder: string): Promise<void> {
   mkdirSync(folder, { recursive: true });
   const server = await startServer(dataFolder('demo'));
   const demo = await firstProject(server);
+  const school = await firstProject(server, 'U3');
   const views: [name: string, path: string, shows: string, size?: Size, light?: Light, then?: string][] = [
     ['shelf', server.url, '148 of 283 splices'],
     ['line', demo.line, '52 of 107'],
     ['closure', demo.closure, '52 of 107 settled'],
     ['tray', `${demo.closure}/t/2`, 'Redo slot 19'],
     ['bench-redo-night', demo.bench(2, 19), 'Redo. Try 2 of 3', 'phone', 'night'],
-    ['bench-owner', demo.bench(2, 22), 'Owner allows it'],
     ['limits', `${demo.line}/limits`, 'Save and judge again'],
     ['losses', `${demo.line}/losses`, 'dB mean'],
-    ['new-project', `${server.url}/new`, 'Cable B'],
     ['bench-wide', demo.bench(3, 6), 'Tray mean', 'wide'],
     ['closure-wide-night', demo.closure, '52 of 107 settled', 'wide', 'night'],
     ['plan', `${demo.closure}/plan`, 'Mind · line 1'],
@@ -32,7 +31,16 @@ async function main(folder: string): Promise<void> {
       'night',
     ],
     ['kit', `${demo.line}/kit?closure=${demo.closureId}`, 'Ribbon sleeve'],
-    ['models', `${server.url}/models`, 'Dome 288'],
+    ['prepare', `${school.closure}/prepare`, 'marks 9 of 17'],
+    ['cut-sheet', `${school.closure}/prepare/${demo.cable('96 Mirante')}`, '9 of 17 made'],
+    ['cut-sheet-wide', `${school.closure}/prepare/${demo.cable('96 Mirante')}`, '9 of 17 made', 'wide'],
+    [
+      'steps-night',
+      `${school.closure}/prepare/${demo.cable('96 Mirante')}/steps`,
+      '4 of 11 done',
+      'phone',
+      'night',
+    ],
     // Last, since it records a reading.
     ['bench', demo.bench(3, 6), 'Tray mean', 'phone', 'day', '0.03 dB'],
   ];

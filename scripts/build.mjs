@@ -21,7 +21,6 @@ export async function buildServer() {
     target: 'node20',
     sourcemap: true,
     external: Object.keys(dependencies).filter((name) => !name.startsWith('@cordel/')),
-    alias: { '@cordel/core': join(root, 'core/src/index.ts') },
     logLevel: 'warning',
   });
 }
@@ -64,7 +63,6 @@ async function buildWorkers() {
     platform: 'browser',
     format: 'iife',
     target: 'es2022',
-    alias: { '@cordel/core': join(root, 'core/src/index.ts') },
     logLevel: 'warning',
   });
 }

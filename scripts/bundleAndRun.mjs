@@ -15,7 +15,6 @@ export async function bundleAndRun(program, args = []) {
     platform: 'node',
     format: 'cjs',
     external: ['puppeteer-core'],
-    alias: { '@cordel/core': join(root, 'core/src/index.ts') },
     logLevel: 'warning',
   });
   const { status } = spawnSync(process.execPath, [outfile, ...args], {

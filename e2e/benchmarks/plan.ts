@@ -1,13 +1,6 @@
-import {
-  equalTubes,
-  followFiber,
-  planClosure,
-  readOrder,
-  type Cable,
-  type Closure,
-  type Route,
-  type Site,
-} from '@cordel/core';
+import { equalTubes, planClosure, type Cable, type Closure, type Site } from '@cordel/core';
+import { followFiber, type Route } from '@cordel/core/follow';
+import { readOrder } from '@cordel/core/order';
 import { at, report, timed } from './figures';
 
 const uuid = (number: number) => `0190aaaa-0000-7000-8000-${String(number).padStart(12, '0')}`;

@@ -26,6 +26,11 @@ export async function firstProject(server: ServerProcess, siteName = 'U2') {
     projectId: project.id,
     closureId,
     definition,
+    /** Address of the closure at the site whose name starts so. */
+    closureAt: (name: string) => {
+      const site = definition.sites.find((one) => one.name.startsWith(name))!;
+      return `${line}/c/${definition.closures.find((one) => one.siteId === site.id)!.id}`;
+    },
     /** Identifier of a cable by its label. */
     cable: (label: string) => definition.cables.find((one) => one.label === label)!.id,
     rollUp: progress.find((one) => one.closureId === closureId)!.rollUp,

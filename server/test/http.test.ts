@@ -129,6 +129,34 @@ describe('projects', () => {
 });
 
 describe('facts', () => {
+  test('that are of no splice, ticks and measurements, are stored and read back, and count for no splice', async () => {
+    const { project, factsUrl, closureId } = await newProject();
+    const base = { closureId, madeAt: new Date().toISOString(), by: 'Iara' };
+    const tick: Fact = {
+      ...base,
+      id: randomUUID(),
+      kind: 'tick',
+      about: 'mark x ring-cut',
+      state: 'done',
+      answer: { text: '1625.6', right: true },
+      note: '',
+    };
+    const measurement: Fact = {
+      ...base,
+      id: randomUUID(),
+      kind: 'measurement',
+      about: 'diameter x',
+      value: 12.4,
+    };
+    const { body } = await request<Receipt>(`${project}/facts`, 'POST', { facts: [tick, measurement] });
+    expect(body.accepted).toHaveLength(2);
+    expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts).toEqual([tick, measurement]);
+    const wrong = { ...measurement, id: randomUUID(), value: -1 };
+    const refused = await request<ProblemBody>(`${project}/facts`, 'POST', { facts: [wrong] });
+    expect([refused.status, refused.body.errors![0]!.path]).toEqual([400, 'facts.0.value']);
+    expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts).toHaveLength(2);
+  });
+
   test('are stored once however often they are sent', async () => {
     const { project, factsUrl, closureId, splices } = await newProject();
     const fact = makeAttempt(closureId, splices[0]!, 0.04);

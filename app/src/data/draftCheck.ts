@@ -1,4 +1,5 @@
-import type { Cable, Closure, DraftCheck, DraftTray, PlanDraft } from '@cordel/core';
+import type { Cable, Closure } from '@cordel/core';
+import type { DraftCheck, DraftTray, PlanDraft } from '@cordel/core/order';
 import { startTransition, useEffect, useRef, useState } from 'react';
 import type { PlanAnswer, PlanRequest } from './plan.worker';
 

@@ -1,12 +1,6 @@
 import './withoutEval';
-import {
-  checkDraft,
-  type Cable,
-  type Closure,
-  type DraftCheck,
-  type DraftTray,
-  type PlanDraft,
-} from '@cordel/core';
+import { type Cable, type Closure } from '@cordel/core';
+import { checkDraft, type DraftCheck, type DraftTray, type PlanDraft } from '@cordel/core/order';
 
 /** Checks plan drafts off the main thread, so that typing never waits for the layout of thousands of splices. */
 

@@ -25,6 +25,8 @@ interface TextBoxProps {
   multiline?: boolean;
   rows?: number;
   onSelectionChange?: TextInputProps['onSelectionChange'];
+  /** Enter in a field of one line. */
+  onSubmit?: (() => void) | undefined;
   /** For `focus()`. */
   inputRef?: Ref<NativeTextInput>;
 }
@@ -42,6 +44,7 @@ export function TextBox({
   multiline = false,
   rows,
   onSelectionChange,
+  onSubmit,
   inputRef,
 }: TextBoxProps) {
   const { palette, size } = useCordelTheme();
@@ -57,6 +60,7 @@ export function TextBox({
         onChangeText={onChangeText}
         {...(onBlur ? { onBlur } : {})}
         {...(onSelectionChange ? { onSelectionChange } : {})}
+        {...(onSubmit ? { onSubmitEditing: onSubmit } : {})}
         {...(rows ? { numberOfLines: rows } : {})}
         inputMode={keyboard}
         multiline={multiline}

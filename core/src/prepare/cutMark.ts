@@ -50,7 +50,7 @@ export class CutMarks {
 
   constructor(
     private readonly show: Units,
-    private readonly placeOf: (at: number) => string,
+    private readonly placeOf: (at: number, to?: number) => string,
     /** What is opened: a mark on tube or fiber that would lie beyond it cannot be made, and is left out. */
     private readonly opened: { readonly from: number; readonly to: number },
   ) {}
@@ -63,11 +63,7 @@ export class CutMarks {
     const { from, to } = this.opened;
     const onSheath = mark.kind === 'outside' || mark.kind === 'clamp';
     if (!onSheath && [mark.at, mark.to ?? mark.at].some((at) => at < from - 1e-9 || at > to + 1e-9)) return;
-    const where =
-      place ??
-      (mark.to === undefined
-        ? this.placeOf(mark.at)
-        : `from ${this.placeOf(mark.at)} to ${this.placeOf(mark.to)}`);
+    const where = place ?? this.placeOf(mark.at, mark.to);
     this.list.push({ ...mark, depth, units, place: where });
   }
 }

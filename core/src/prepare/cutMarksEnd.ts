@@ -246,6 +246,7 @@ function trayMarks(marks: CutMarks, { cable, opening, lengths, opened, whole, sc
       id: 'whole',
       kind: 'fiber-end',
       at: 0,
+      place: 'along the whole opening',
       title: `${holdersNamed(whole)}: stay whole`,
       tool: 'Caps and ties',
       units: whole.map(({ number }) => number),

@@ -78,7 +78,7 @@ export function cutSheet(
   const sheath = through ? { from: -opening / 2, to: opening / 2 } : { from: 0, to: opening };
   const margin = Math.max(lengths.clampMark, hasOutside(cable) ? throughSeal : 0) + 60;
   const drawn = { from: through ? sheath.from - margin : 0, to: sheath.to + margin };
-  const marks = new CutMarks(units, (at) => placeWords(at, through, toward, units), sheath);
+  const marks = new CutMarks(units, (at, to) => placeWords(at, to, through, toward, units), sheath);
   if (!nothing && !impossible) {
     const cut = { cable, opening, lengths, opened, whole, school };
     if (through) throughMarks(marks, { ...cut, toward });
@@ -127,14 +127,22 @@ function hasOutside({ construction }: Cable): boolean {
 
 function placeWords(
   at: number,
+  to: number | undefined,
   through: boolean,
   toward: { readonly low: string; readonly high: string },
   units: Units,
 ): string {
-  const length = formatTape(Math.abs(at), units);
-  if (!through) return at === 0 ? 'at the cable end' : `${length} from the cable end`;
-  if (at === 0) return 'at the center';
-  return `${length} from the center, toward ${at < 0 ? toward.low : toward.high}`;
+  const tape = (length: number) => formatTape(Math.abs(length), units);
+  const side = (length: number) =>
+    length === 0 ? 'the center' : `${tape(length)} toward ${length < 0 ? toward.low : toward.high}`;
+  if (to === undefined) {
+    if (at === 0) return through ? 'at the center' : 'at the cable end';
+    return through ? `${side(at)}` : `${tape(at)} from the cable end`;
+  }
+  if (through) return `from ${side(at)} to ${side(to)}`;
+  return at === 0
+    ? `from the cable end to ${tape(to)}`
+    : `from ${tape(at)} to ${tape(to)}, from the cable end`;
 }
 
 /** Lengths that cannot be right, each with what to do. */

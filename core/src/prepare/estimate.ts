@@ -128,8 +128,8 @@ export function estimateClosure(
         units === 0
           ? null
           : kind === 'central-ribbon'
-            ? `${pairs} pairs × ${minutes(pace.ribbonPair)}`
-            : `${units} tubes × ${minutes(pace.tube)}`,
+            ? `${pairs} ${pairs === 1 ? 'pair' : 'pairs'} × ${minutes(pace.ribbonPair)}`
+            : `${units} ${units === 1 ? 'tube' : 'tubes'} × ${minutes(pace.tube)}`,
         share < 1 ? `${Math.round(share * 100)} % left` : null,
       ]
         .filter(Boolean)

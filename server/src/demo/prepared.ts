@@ -1,18 +1,14 @@
 import {
-  cautionsFor,
-  cutSheet,
-  itemsFor,
   planClosure,
-  stepsFor,
-  tickNames,
-  usualSchools,
   type Cable,
   type Closure,
   type Fact,
   type Site,
   type StoredFact,
   type Tick,
+  tickNames,
 } from '@cordel/core';
+import { cautionsFor, cutSheet, itemsFor, stepsFor, usualSchools } from '@cordel/core/prepare';
 import { seeded } from './seeded';
 
 export interface Preparing {

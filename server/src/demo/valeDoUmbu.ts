@@ -1,10 +1,8 @@
 import {
-  builtInModels,
   closureOfModel,
   equalTubes,
   limitsPresets,
   planClosure,
-  readOrder,
   type Cable,
   type Closure,
   type Construction,
@@ -16,6 +14,8 @@ import {
   type Site,
   type StoredFact,
 } from '@cordel/core';
+import { readOrder } from '@cordel/core/order';
+import { builtInModels } from '@cordel/core/builtInModels';
 import { preparedFacts } from './prepared';
 import { seeded, type Seeded } from './seeded';
 

@@ -1,5 +1,4 @@
 import {
-  builtInModels,
   catalogueFileSchema,
   closureModelSchema,
   closureSchema,
@@ -10,6 +9,7 @@ import {
   type ClosureModel,
   type ProjectDefinition,
 } from '@cordel/core';
+import { builtInModels } from '@cordel/core/builtInModels';
 import { and, asc, count, eq } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';

@@ -1,4 +1,5 @@
-import { isDone, prepareState, tickNames, type KitLine } from '@cordel/core';
+import { type KitLine, isDone, prepareState, tickNames } from '@cordel/core';
+
 import { useMemo } from 'react';
 import { factStart } from '../../data/factStart';
 import { useFactsOf, useRecordFact } from '../../data/facts';

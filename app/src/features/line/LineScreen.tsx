@@ -237,6 +237,7 @@ function OtherCables({ definition }: { definition: ProjectDefinition }) {
           spoken="Add a cable"
           onPress={() => router.navigate(places.editCable(project.id, 'new'))}
         />
+        <Action label="Time for the night" onPress={() => router.navigate(places.time(project.id))} />
         <Action label="Closure models" onPress={() => router.navigate(places.models)} />
       </View>
     </View>

@@ -1,12 +1,11 @@
+import { type Cable, type Closure } from '@cordel/core';
 import {
   guessOrderCsv,
   orderCsvFields,
   readOrderCsv,
   writeOrderLine,
-  type Cable,
-  type Closure,
   type OrderCsvMapping,
-} from '@cordel/core';
+} from '@cordel/core/order';
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';

@@ -2,7 +2,6 @@ import {
   cablesAlong,
   fiberCount,
   fiberName,
-  followFiber,
   formatChainage,
   formatLoss,
   markWords,
@@ -11,8 +10,8 @@ import {
   type ClosureLedger,
   type FiberEnd,
   type ProjectDefinition,
-  type WayStep,
 } from '@cordel/core';
+import { followFiber, type WayStep } from '@cordel/core/follow';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';

@@ -1,4 +1,5 @@
-import { builtInModels, type ClosureModel } from '@cordel/core';
+import { type ClosureModel } from '@cordel/core';
+import { builtInModels } from '@cordel/core/builtInModels';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { router } from 'expo-router';
 import { useState } from 'react';

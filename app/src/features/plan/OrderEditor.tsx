@@ -1,10 +1,5 @@
-import {
-  completeOrderRow,
-  type Cable,
-  type DraftCheck,
-  type Finding,
-  type OrderTextProblem,
-} from '@cordel/core';
+import { type Cable, type Finding } from '@cordel/core';
+import { completeOrderRow, type DraftCheck, type OrderTextProblem } from '@cordel/core/order';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { Action } from '../../ui/Action';

@@ -1,4 +1,5 @@
-import { isSpliceFact, siteOf, type Closure, type DraftTray, type Entry } from '@cordel/core';
+import { isSpliceFact, siteOf, type Closure, type Entry } from '@cordel/core';
+import { type DraftTray } from '@cordel/core/order';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';

@@ -1,13 +1,5 @@
-import {
-  entryKey,
-  fiberName,
-  fiberUnits,
-  type Cable,
-  type Closure,
-  type DraftCheck,
-  type DraftTray,
-  type Pin,
-} from '@cordel/core';
+import { entryKey, fiberName, fiberUnits, type Cable, type Closure, type Pin } from '@cordel/core';
+import { type DraftCheck, type DraftTray } from '@cordel/core/order';
 import { memo, useCallback, useState, type ReactElement } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';

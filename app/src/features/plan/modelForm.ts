@@ -3,13 +3,14 @@ import {
   parseTape,
   sealPartSchema,
   tapeInput,
-  usualLengths,
   type Closure,
   type ClosureLengths,
   type ClosureModel,
   type Port,
   type Units,
+  usualLengths,
 } from '@cordel/core';
+
 import { z, type ZodType } from 'zod';
 import { decimalField } from '../../ui/numberField';
 

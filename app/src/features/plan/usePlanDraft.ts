@@ -1,4 +1,5 @@
-import { closureSchema, writeOrder, type Closure, type PlanDraft } from '@cordel/core';
+import { closureSchema, type Closure } from '@cordel/core';
+import { writeOrder, type PlanDraft } from '@cordel/core/order';
 import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { forget, keep, recall } from '../../data/stored';

@@ -1,4 +1,5 @@
-import { cautionsFor, itemsFor, readiness, siteOf, tickNames, type Item } from '@cordel/core';
+import { siteOf, tickNames } from '@cordel/core';
+import { cautionsFor, itemsFor, readiness, type Item } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
@@ -51,7 +52,9 @@ function BeforeAt({ atHand }: { atHand: AtHand }) {
               kind="now"
               label={
                 ready.openCautions.length > 0
-                  ? `${ready.openCautions.length} cautions are open`
+                  ? ready.openCautions.length === 1
+                    ? 'One caution is open'
+                    : `${ready.openCautions.length} cautions are open`
                   : ready.open.length > 0
                     ? `${ready.open.length} things to look at`
                     : 'Go on'

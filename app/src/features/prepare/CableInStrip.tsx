@@ -1,12 +1,5 @@
-import {
-  colorAt,
-  schemeOf,
-  tubeInTray,
-  type Cable,
-  type CutSheet,
-  type Holder,
-  type UnitSlack,
-} from '@cordel/core';
+import { colorAt, schemeOf, type Cable, tubeInTray } from '@cordel/core';
+import { type CutSheet, type Holder, type UnitSlack } from '@cordel/core/prepare';
 import { G, Line, Rect } from 'react-native-svg';
 import { useCordelTheme } from '../../ui/theme';
 import { glass, stroke } from '../../ui/tokens';

@@ -1,4 +1,5 @@
-import { glassColors, isRightAnswer, type GlassColor, type StepCheck, type Tick } from '@cordel/core';
+import { glassColors, type GlassColor, type Tick } from '@cordel/core';
+import { isRightAnswer, type StepCheck } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
@@ -80,6 +81,7 @@ export function CheckPart({
                 setTrouble(undefined);
               }}
               trouble={trouble}
+              onSubmit={() => text.trim() !== '' && give(text)}
             />
           </View>
           <Action

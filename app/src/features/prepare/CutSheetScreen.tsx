@@ -1,13 +1,5 @@
-import {
-  formatTape,
-  isDone,
-  marksProgress,
-  movedSince,
-  tickNames,
-  type Cable,
-  type CutMark,
-  type CutSheet,
-} from '@cordel/core';
+import { formatTape, isDone, tickNames, type Cable, type Tick } from '@cordel/core';
+import { marksProgress, movedSince, type CutMark, type CutSheet } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -24,7 +16,8 @@ import { places } from '../line/places';
 import { AtClosure, NoSuchCable, PreparePanes, type AtHand } from './AtClosure';
 import { CutStrip } from './CutStrip';
 import { SlackPart } from './SlackPart';
-import { mannerWords, sheetOf, useSchools } from './usePrepare';
+import { whoAndWhen } from './tickWords';
+import { mannerWords, sheetOf, towardOf, useSchools } from './usePrepare';
 
 /** What to cut where on one cable, to scale, each mark with its reason and its tick. */
 export function CutSheetScreen({
@@ -75,7 +68,7 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
   const detail = chosen ? (
     <MarkDetail
       mark={chosen}
-      made={isDone(state, tickNames.mark(cable.id, chosen.id))}
+      tick={state.ticks.get(tickNames.mark(cable.id, chosen.id)) ?? null}
       moved={movedSince(sheet, chosen.id, state)}
       units={units}
       onTick={(made) => set(chosen, made)}
@@ -144,6 +137,7 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
               units={units}
               state={state}
               selected={selected}
+              toward={sheet.reference === 'center' ? towardOf(definition, closure, cable) : undefined}
               onSelect={setSelected}
             />
           ) : null}
@@ -194,21 +188,27 @@ function Intro({ sheet, cable, manner }: { sheet: CutSheet; cable: Cable; manner
 
 function MarkDetail({
   mark,
-  made,
+  tick,
   moved,
   units,
   onTick,
 }: {
   mark: CutMark;
-  made: boolean;
+  tick: Tick | null;
   /** mm, where it was made at another measure. */
   moved: number | null;
   units: 'mm' | 'in';
   onTick: (made: boolean) => void;
 }) {
+  const made = tick?.state === 'done';
   return (
     <View style={styles.detail}>
       <Type look="reading">{mark.place}</Type>
+      {made ? (
+        <Type look="small" tone="soft">
+          Made: {whoAndWhen(tick)}
+        </Type>
+      ) : null}
       {moved === null ? null : (
         <Type tone="accent" role="alert">
           It was made at {formatTape(Math.abs(moved), units)}, before the plan or the table changed.

@@ -1,12 +1,13 @@
 import {
+  formatTape,
+  isDone,
   tapeFigure,
+  tickNames,
   type Cable,
-  type CutMark,
-  type CutSheet,
   type PrepareState,
   type Units,
 } from '@cordel/core';
-import { isDone, tickNames } from '@cordel/core';
+import { type CutMark, type CutSheet } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import Svg, { Line, Polyline, Rect, Text as SvgText } from 'react-native-svg';
@@ -27,6 +28,8 @@ interface CutStripProps {
   units: Units;
   state: PrepareState;
   selected: string | null;
+  /** Where the two ends of the strip lead, for a cable that goes through. */
+  toward?: { readonly low: string; readonly high: string } | undefined;
   onSelect: (markId: string) => void;
 }
 
@@ -37,15 +40,24 @@ function anchorOf(mark: CutMark): number {
     : (mark.at + mark.to) / 2;
 }
 
+/** Large enough for an arm's length: only the figure, since the tape beside it says from where. */
+function measureWords(mark: CutMark, units: Units): string {
+  const tape = (at: number) => formatTape(Math.abs(at), units);
+  if (mark.id === 'whole') return '';
+  return mark.to === undefined
+    ? tape(mark.at)
+    : `${tapeFigure(Math.abs(mark.at), units)} to ${tape(mark.to)}`;
+}
+
 /** The cable to scale with a tape beside it, and every mark with its label; a tap says why it is there. */
-export function CutStrip({ sheet, cable, units, state, selected, onSelect }: CutStripProps) {
+export function CutStrip({ sheet, cable, units, state, selected, toward, onSelect }: CutStripProps) {
   const { palette, textScale, size } = useCordelTheme();
   const [measured, setMeasured] = useState<ReadonlyMap<string, number>>(new Map());
   const { from, to } = sheet.drawn;
   const placed = sheet.marks
     .map((mark, index) => ({ mark, number: index + 1 }))
     .sort((a, b) => anchorOf(a.mark) - anchorOf(b.mark) || a.number - b.number);
-  const heights = placed.map(({ mark }) => measured.get(mark.id) ?? 56 * textScale);
+  const heights = placed.map(({ mark }) => measured.get(mark.id) ?? 60 * textScale);
   const needed = heights.reduce((sum, height) => sum + height, 0);
   const height = Math.max(usualHeight, needed + 2 * pad);
   const y = (at: number) => pad + ((at - from) / (to - from)) * (height - 2 * pad);
@@ -55,7 +67,7 @@ export function CutStrip({ sheet, cable, units, state, selected, onSelect }: Cut
     height,
   );
 
-  const tape = 44 * Math.min(textScale, 1.5);
+  const tape = 18 + 28 * textScale;
   const cableAt = tape + 16;
   const cableWidth = 40;
   const leader = 26;
@@ -68,109 +80,116 @@ export function CutStrip({ sheet, cable, units, state, selected, onSelect }: Cut
   for (let at = Math.ceil(from / minor) * minor; at <= to; at += minor) ticks.push(at);
 
   const remember = (id: string, next: number) => {
-    if (Math.abs((measured.get(id) ?? 0) - next) > 0.5) setMeasured(new Map(measured).set(id, next));
+    // Many are measured at once, so each adds to what the others found.
+    setMeasured((before) =>
+      Math.abs((before.get(id) ?? 0) - next) > 0.5 ? new Map(before).set(id, next) : before,
+    );
   };
 
   return (
-    <View style={[styles.strip, { height }]}>
-      <View aria-hidden style={{ width, height }}>
-        <Svg width={width} height={height}>
-          <Rect
-            x={1}
-            y={pad}
-            width={tape}
-            height={height - 2 * pad}
-            fill={palette.sheet}
-            stroke={palette.ink}
-            strokeWidth={stroke.rule}
-          />
-          {ticks.map((at) => (
-            <Line
-              key={at}
-              x1={tape - 7}
-              x2={tape}
-              y1={y(at)}
-              y2={y(at)}
-              stroke={palette.ink}
-              strokeWidth={1}
-            />
-          ))}
-          {figures.map((at) => (
-            <Line
-              key={at}
-              x1={tape - 13}
-              x2={tape}
-              y1={y(at)}
-              y2={y(at)}
+    <View>
+      {toward ? <Type look="small">↑ {toward.low}</Type> : null}
+      <View style={[styles.strip, { height }]}>
+        <View aria-hidden style={{ width, height }}>
+          <Svg width={width} height={height}>
+            <Rect
+              x={1}
+              y={pad}
+              width={tape}
+              height={height - 2 * pad}
+              fill={palette.sheet}
               stroke={palette.ink}
               strokeWidth={stroke.rule}
             />
-          ))}
-          {figures.map((at) =>
-            y(at) > pad + 8 && y(at) < height - pad - 4 ? (
-              <SvgText
+            {ticks.map((at) => (
+              <Line
                 key={at}
-                x={tape - 15}
-                y={y(at) + 4}
-                textAnchor="end"
-                fontFamily={faces.sans}
-                fontSize={size('small') * 0.8}
-                fill={palette.ink}
-              >
-                {tapeFigure(Math.abs(at), units).replace(/\u00a0/g, '')}
-              </SvgText>
-            ) : null,
-          )}
-          <CableInStrip sheet={sheet} cable={cable} x={cableAt} width={cableWidth} y={y} />
-          {placed.map(({ mark }, index) => {
-            const at = y(anchorOf(mark));
-            const middle = tops[index]! + Math.min(heights[index]!, 40) / 2;
-            const right = cableAt + cableWidth;
-            return (
-              <Polyline
-                key={mark.id}
-                points={`${right},${at} ${right + 8},${at} ${width - 6},${middle} ${width},${middle}`}
-                fill="none"
-                stroke={mark.id === selected ? palette.accent : palette.ink}
-                strokeWidth={mark.id === selected ? 2.4 : 1.4}
+                x1={tape - 7}
+                x2={tape}
+                y1={y(at)}
+                y2={y(at)}
+                stroke={palette.ink}
+                strokeWidth={1}
               />
+            ))}
+            {figures.map((at) => (
+              <Line
+                key={at}
+                x1={tape - 13}
+                x2={tape}
+                y1={y(at)}
+                y2={y(at)}
+                stroke={palette.ink}
+                strokeWidth={stroke.rule}
+              />
+            ))}
+            {figures.map((at) =>
+              y(at) > pad + 8 && y(at) < height - pad - 4 ? (
+                <SvgText
+                  key={at}
+                  x={tape - 15}
+                  y={y(at) + 4}
+                  textAnchor="end"
+                  fontFamily={faces.sans}
+                  fontSize={size('small') * 0.8}
+                  fill={palette.ink}
+                >
+                  {tapeFigure(Math.abs(at), units).replace(/\u00a0/g, '')}
+                </SvgText>
+              ) : null,
+            )}
+            <CableInStrip sheet={sheet} cable={cable} x={cableAt} width={cableWidth} y={y} />
+            {placed.map(({ mark }, index) => {
+              const at = y(anchorOf(mark));
+              const middle = tops[index]! + Math.min(heights[index]!, 40) / 2;
+              const right = cableAt + cableWidth;
+              return (
+                <Polyline
+                  key={mark.id}
+                  points={`${right},${at} ${right + 8},${at} ${width - 6},${middle} ${width},${middle}`}
+                  fill="none"
+                  stroke={mark.id === selected ? palette.accent : palette.ink}
+                  strokeWidth={mark.id === selected ? 2.4 : 1.4}
+                />
+              );
+            })}
+          </Svg>
+        </View>
+        <View role="list" aria-label="Marks along the tape" style={styles.labels}>
+          {placed.map(({ mark, number }, index) => {
+            const done = isDone(state, tickNames.mark(sheet.cableId, mark.id));
+            return (
+              <View
+                role="listitem"
+                key={mark.id}
+                onLayout={({ nativeEvent }) => remember(mark.id, nativeEvent.layout.height)}
+                style={[styles.label, { top: tops[index]! }]}
+              >
+                <Pressable
+                  role="button"
+                  aria-pressed={mark.id === selected}
+                  onPress={() => onSelect(mark.id)}
+                  style={styles.press}
+                >
+                  <View style={styles.knot}>
+                    <Knot mark={done ? 'holds' : 'open'} size={20} />
+                  </View>
+                  <View style={styles.words}>
+                    <Type look="strong" tone={mark.id === selected ? 'accent' : 'ink'}>
+                      {number} · {mark.title}
+                    </Type>
+                    <Type look={mark.id === 'whole' ? 'small' : 'reading'}>
+                      {measureWords(mark, units)}
+                      {done ? <Type look="small">{mark.id === 'whole' ? 'made' : ' made'}</Type> : null}
+                    </Type>
+                  </View>
+                </Pressable>
+              </View>
             );
           })}
-        </Svg>
+        </View>
       </View>
-      <View role="list" aria-label="Marks along the tape" style={styles.labels}>
-        {placed.map(({ mark, number }, index) => {
-          const done = isDone(state, tickNames.mark(sheet.cableId, mark.id));
-          return (
-            <View
-              role="listitem"
-              key={mark.id}
-              onLayout={({ nativeEvent }) => remember(mark.id, nativeEvent.layout.height)}
-              style={[styles.label, { top: tops[index]! }]}
-            >
-              <Pressable
-                role="button"
-                aria-pressed={mark.id === selected}
-                onPress={() => onSelect(mark.id)}
-                style={styles.press}
-              >
-                <View style={styles.knot}>
-                  <Knot mark={done ? 'holds' : 'open'} size={20} />
-                </View>
-                <View style={styles.words}>
-                  <Type look="strong" tone={mark.id === selected ? 'accent' : 'ink'}>
-                    {number} · {mark.title}
-                  </Type>
-                  <Type look="small" tone="soft">
-                    {mark.place}
-                    {done ? ', made' : ''}
-                  </Type>
-                </View>
-              </Pressable>
-            </View>
-          );
-        })}
-      </View>
+      {toward ? <Type look="small">↓ {toward.high}</Type> : null}
     </View>
   );
 }

@@ -1,4 +1,4 @@
-import { usualPace, type Pace } from '@cordel/core';
+import { usualPace, type Pace } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { setPreferences } from '../../data/preferences';
 import { Action } from '../../ui/Action';

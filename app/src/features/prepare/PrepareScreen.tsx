@@ -1,19 +1,15 @@
+import { siteOf, type Cable, measured, isDone, tickNames } from '@cordel/core';
 import {
   cautionsFor,
   itemsFor,
   marksProgress,
-  measured,
-  isDone,
   isOpened,
   readiness,
   sealPlan,
-  siteOf,
   stepsFor,
   stepsProgress,
-  tickNames,
-  type Cable,
   type Progress,
-} from '@cordel/core';
+} from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';

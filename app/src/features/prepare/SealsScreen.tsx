@@ -1,13 +1,5 @@
-import {
-  cableBendRadius,
-  diameterOfCircumference,
-  formatMillimeters,
-  measured,
-  parseTape,
-  sealPlan,
-  tickNames,
-  type CableSeal,
-} from '@cordel/core';
+import { formatMillimeters, parseTape, measured, tickNames } from '@cordel/core';
+import { cableBendRadius, diameterOfCircumference, sealPlan, type CableSeal } from '@cordel/core/prepare';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { setPreferences, usePreferences } from '../../data/preferences';
@@ -194,6 +186,7 @@ function Thickness({ atHand, seal, around }: { atHand: AtHand; seal: CableSeal; 
             }}
             hint={around && across !== null ? `${formatMillimeters(across, units)} across` : undefined}
             trouble={trouble}
+            onSubmit={() => text.trim() !== '' && store()}
           />
         </View>
         <Action

@@ -1,12 +1,12 @@
 import {
   formatChainage,
-  measured,
   metersFromShown,
-  sheathSpans,
   shownFromMeters,
-  tickNames,
   type Cable,
+  measured,
+  tickNames,
 } from '@cordel/core';
+import { sheathSpans } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
@@ -44,6 +44,15 @@ export function SheathNumber({
   if (cable.construction.kind === 'pigtails') return null;
   const unit = units === 'mm' ? 'm' : 'ft';
   const far = (meters: number) => formatChainage(meters, units);
+  const store = () => {
+    const value = toNumber(text);
+    if (!Number.isFinite(value) || value < 0) {
+      setTrouble(`“${text}” is not a number of ${unit}. Enter the figures alone, like 1288.`);
+      return;
+    }
+    measure(about, metersFromShown(value, units));
+    setText('');
+  };
   return (
     <View style={styles.part}>
       <Type look="strong">Number on the sheath</Type>
@@ -73,6 +82,7 @@ export function SheathNumber({
               setTrouble(undefined);
             }}
             trouble={trouble}
+            onSubmit={() => text.trim() !== '' && store()}
           />
         </View>
         <Action
@@ -80,15 +90,7 @@ export function SheathNumber({
           label="Read"
           spoken={`Read: the number on ${cable.label}`}
           disabled={text.trim() === ''}
-          onPress={() => {
-            const value = toNumber(text);
-            if (!Number.isFinite(value) || value < 0) {
-              setTrouble(`“${text}” is not a number of ${unit}. Enter the figures alone, like 1288.`);
-              return;
-            }
-            measure(about, metersFromShown(value, units));
-            setText('');
-          }}
+          onPress={store}
         />
       </View>
     </View>

@@ -1,13 +1,5 @@
-import {
-  cableBendRadius,
-  fiberOf,
-  formatTape,
-  holdersNamed,
-  tubePieces,
-  type Cable,
-  type CutSheet,
-  type Units,
-} from '@cordel/core';
+import { fiberOf, formatTape, type Cable, type Units } from '@cordel/core';
+import { cableBendRadius, holdersNamed, tubePieces, type CutSheet } from '@cordel/core/prepare';
 import { StyleSheet, View } from 'react-native';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';

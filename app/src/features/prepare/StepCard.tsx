@@ -1,4 +1,5 @@
-import type { CutMark, Step, Tick } from '@cordel/core';
+import type { Tick } from '@cordel/core';
+import type { CutMark, Step } from '@cordel/core/prepare';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { clockWords, startTimer, useTimers } from '../../data/timers';
 import { Action } from '../../ui/Action';
@@ -9,6 +10,7 @@ import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { CheckPart } from './CheckPart';
+import { tickWords } from './tickWords';
 
 interface StepCardProps {
   step: Step;
@@ -62,7 +64,7 @@ export function StepCard({
             <Type look={open ? 'title' : 'strong'}>{step.title}</Type>
             {done ? (
               <Type look="small" tone="soft">
-                {doneWords(tick)}
+                {tickWords(tick)}
               </Type>
             ) : null}
           </Pressable>
@@ -104,21 +106,6 @@ export function StepCard({
       </View>
     </CordRow>
   );
-}
-
-function doneWords({ by, madeAt, answer, note }: Tick): string {
-  const time = new Date(madeAt).toLocaleTimeString([], {
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  });
-  return [
-    by ? `${by}, ${time}` : time,
-    answer ? (answer.right ? `answered ${answer.text}` : `answered ${answer.text}, which is wrong`) : null,
-    note || null,
-  ]
-    .filter(Boolean)
-    .join(' · ');
 }
 
 function StepClock({ id, timer }: { id: string; timer: NonNullable<Step['timer']> }) {

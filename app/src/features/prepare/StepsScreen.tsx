@@ -1,19 +1,12 @@
-import {
-  isDone,
-  stepsFor,
-  stepsProgress,
-  tickNames,
-  type Cable,
-  type Ending,
-  type Step,
-  type Tick,
-} from '@cordel/core';
+import { type Cable, type Tick, isDone, tickNames } from '@cordel/core';
+import { stepsFor, stepsProgress, type Ending, type Step } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { setPreferences, usePreferences } from '../../data/preferences';
 import { keep, recall } from '../../data/stored';
 import { Action } from '../../ui/Action';
+import { CordRow } from '../../ui/Cord';
 import { Choice } from '../../ui/Field';
 import { Screen } from '../../ui/Screen';
 import { Empty } from '../../ui/States';
@@ -22,6 +15,7 @@ import { Type } from '../../ui/Type';
 import { places } from '../line/places';
 import { AtClosure, NoSuchCable, PreparePanes, type AtHand } from './AtClosure';
 import { SchoolsPart } from './SchoolsPart';
+import { SlackPart } from './SlackPart';
 import { StepCard } from './StepCard';
 import { sheetOf, towardOf, useSchools } from './usePrepare';
 
@@ -102,7 +96,16 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
   const nextIsOpen = next !== undefined && open === next.id;
 
   return (
-    <PreparePanes atHand={atHand}>
+    <PreparePanes
+      atHand={atHand}
+      ledger={
+        sheet.units.length > 0 ? (
+          <ScrollView contentContainerStyle={styles.head}>
+            <SlackPart sheet={sheet} cable={cable} units={units} />
+          </ScrollView>
+        ) : null
+      }
+    >
       <Screen
         title={`Steps · ${sheet.key}`}
         subtitle={`${cable.label} at ${siteName} · ${progress.done} of ${progress.total} done`}
@@ -170,9 +173,15 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
           ) : null}
           {chapters.map((chapter) => (
             <View key={chapter.id}>
-              <Type look="heading" role="heading" aria-level={2} style={styles.chapter}>
-                {chapter.title}
-              </Type>
+              <CordRow
+                above={chapter === chapters[0] ? 'none' : 'open'}
+                below={chapter === chapters[0] ? 'none' : 'open'}
+                knot={null}
+              >
+                <Type look="heading" role="heading" aria-level={2} style={styles.chapter}>
+                  {chapter.title}
+                </Type>
+              </CordRow>
               {chapter.steps.map((step) => (
                 <StepCard
                   key={step.id}
@@ -207,7 +216,7 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
 const styles = StyleSheet.create({
   list: { paddingBottom: space.large, maxWidth: 820 },
   head: { padding: space.large, paddingLeft: gutter.width, gap: space.medium },
-  chapter: { paddingLeft: gutter.width, paddingTop: space.medium },
+  chapter: { paddingTop: space.medium },
   ways: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   foot: { padding: space.small },
   asked: { padding: space.medium, textAlign: 'center' },

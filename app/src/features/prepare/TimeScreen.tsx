@@ -1,21 +1,17 @@
+import { cordOrder, siteOf, type Closure, type ProjectDefinition, prepareState } from '@cordel/core';
 import {
   againstWindow,
-  cordOrder,
   estimateClosure,
   measuredPace,
   minutes,
-  prepareState,
   ribbonizingSaves,
-  siteOf,
   usualPace,
   workLeft,
-  type Closure,
   type Estimate,
   type MeasuredPace,
   type Pace,
-  type ProjectDefinition,
   type WorkLeft,
-} from '@cordel/core';
+} from '@cordel/core/prepare';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';

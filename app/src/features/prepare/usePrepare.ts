@@ -1,16 +1,14 @@
 import {
-  cutSheet,
-  prepareState,
   siteOf,
   type Cable,
   type Closure,
-  type CutSheet,
   type Fact,
-  type PrepareState,
   type ProjectDefinition,
-  type Schools,
   type Tick,
+  prepareState,
+  type PrepareState,
 } from '@cordel/core';
+import { cutSheet, type CutSheet, type Schools } from '@cordel/core/prepare';
 import { useCallback, useMemo } from 'react';
 import { factStart } from '../../data/factStart';
 import { useRecordFact } from '../../data/facts';

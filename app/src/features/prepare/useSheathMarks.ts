@@ -1,4 +1,5 @@
-import { measured, prepareState, tickNames, type ProjectDefinition } from '@cordel/core';
+import { type ProjectDefinition, measured, prepareState, tickNames } from '@cordel/core';
+
 import { useMemo } from 'react';
 import { useFactsOf } from '../../data/facts';
 

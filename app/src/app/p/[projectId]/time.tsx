@@ -3,7 +3,7 @@ import { later } from '../../../ui/later';
 
 const TimeScreen = later(
   'the page',
-  async () => (await import('../../../features/prepare/TimeScreen')).TimeScreen,
+  async () => (await import('../../../features/prepare/pages')).TimeScreen,
 );
 
 export default function TimeRoute() {

@@ -3,7 +3,7 @@ import { later } from '../../../../../../ui/later';
 
 const SealsScreen = later(
   'the page',
-  async () => (await import('../../../../../../features/prepare/SealsScreen')).SealsScreen,
+  async () => (await import('../../../../../../features/prepare/pages')).SealsScreen,
 );
 
 export default function SealsRoute() {

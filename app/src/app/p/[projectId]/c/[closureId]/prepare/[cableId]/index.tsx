@@ -3,7 +3,7 @@ import { later } from '../../../../../../../ui/later';
 
 const CutSheetScreen = later(
   'the page',
-  async () => (await import('../../../../../../../features/prepare/CutSheetScreen')).CutSheetScreen,
+  async () => (await import('../../../../../../../features/prepare/pages')).CutSheetScreen,
 );
 
 export default function CutSheetRoute() {

@@ -1,0 +1,4 @@
+/** Orders as people write them. An entrance of its own: only the page of a plan needs it. */
+export * from './draft';
+export * from './orderCsv';
+export * from './orderText';

@@ -1,0 +1,200 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import { fill, openBrowser, openPage, press, see, type Size } from './support/browser';
+import { firstProject } from './support/shelf';
+
+/** Journeys through the preparation of closure U3 of the demo: lists, seals, cut sheet, steps, time. */
+
+let browser: Browser;
+let server: ServerProcess;
+let demo: Awaited<ReturnType<typeof firstProject>>;
+const troubles: string[] = [];
+
+beforeAll(async () => {
+  browser = await openBrowser();
+}, 120_000);
+afterAll(async () => {
+  await browser.close();
+  removeFolders();
+});
+beforeEach(async () => {
+  server = await startServer(dataFolder('demo'));
+  demo = await firstProject(server, 'U3');
+}, 60_000);
+afterEach(async () => {
+  await server.stop();
+  expect(troubles.splice(0)).toEqual([]);
+});
+
+async function open(size: Size, path: string): Promise<Page> {
+  const opened = await openPage(browser, { size });
+  opened.page.on('close', () => troubles.push(...opened.troubles));
+  await opened.page.goto(path);
+  return opened.page;
+}
+
+const prepare = (path = '') => `${demo.closure}/prepare${path}`;
+
+test.each<[Size]>([['phone'], ['wide']])(
+  'marks are made in their order, taken back, looked at, and are still made after a reload (%s)',
+  async (size) => {
+    const page = await open(size, prepare());
+    await see(page, 'marks 9 of 17, steps 4 of 11');
+    await press(page, 'Cut sheet for 96 Mirante');
+    await see(page, '9 of 17 made');
+    await press(page, /^Done: 10 · Cut the strength member/);
+    await see(page, '10 of 17 made');
+    await press(page, 'Take back: Cut the strength member');
+    await see(page, '9 of 17 made');
+    await press(page, /^Done: 10 · Cut the strength member/);
+    await press(page, /^14 · Cut tube 7 RD/);
+    await see(page, 'Both sides are spliced, so it is cut in the middle and both stubs are alike.');
+    await see(page, 'Cannot be taken back. Count the tubes again');
+    await press(page, 'Made: Cut tube 7 RD');
+    if (size === 'phone') await press(page, 'Close');
+    await see(page, '11 of 17 made');
+    await see(page, /Enough for \d+ redos of 35.mm/);
+    await page.reload();
+    await see(page, '11 of 17 made');
+    await page.close();
+  },
+  60_000,
+);
+
+test('a wrong count stops the step until it is counted again, or somebody says why', async () => {
+  const page = await open('phone', prepare(`/${demo.cable('96 Mirante')}/steps`));
+  await press(page, 'Done: Strength member');
+  await see(page, 'How many tubes come out of the cable?');
+  await fill(page, 'Counted', 'eight');
+  await press(page, 'That is it');
+  await see(page, 'Give the number that you counted, in digits.');
+  await fill(page, 'Counted', '10');
+  await press(page, 'That is it');
+  await see(page, '10 is not what the plan expects');
+  await see(page, 'The plan has 8. Count again without the fillers.');
+  await press(page, 'Answer again');
+  await fill(page, 'Counted', '8');
+  await press(page, 'That is it');
+  await see(page, 'answered 8');
+  await see(page, 'Which color has tube 7, the first that you open?');
+  await press(page, 'BL blue');
+  await see(page, 'BL is not what the plan expects');
+  await fill(page, 'Why it is right to go on all the same', 'color faded, counted twice');
+  await press(page, 'Go on all the same');
+  await see(page, 'answered BL, which is wrong · color faded, counted twice');
+  await page.reload();
+  await see(page, 'answered BL, which is wrong · color faded, counted twice');
+  await page.close();
+}, 60_000);
+
+test('a clock runs on when the screen is left, and over a reload', async () => {
+  const page = await open('phone', `${demo.closureAt('T1')}/prepare/${demo.cable('Drop Hall')}/steps`);
+  await press(page, 'A fused connector');
+  await press(page, /^Heat\b/);
+  await press(page, /^Start the clock: 0:20/);
+  await see(page, /Heater: 0:(20|1\d)/);
+  await press(page, 'Up to preparing');
+  await see(page, /Heater: 0:(20|1\d)/);
+  // The clock of the device is moved on; the page is loaded again, as after a crash.
+  await page.evaluateOnNewDocument(() => {
+    const { now } = Date;
+    Date.now = () => now() + 60_000;
+  });
+  await page.reload();
+  await see(page, 'Heater: done');
+  await press(page, 'Put away the clock: Heater');
+  await page.waitForFunction(() => !document.body.innerText.includes('Heater'));
+  await page.close();
+}, 60_000);
+
+test('lists are looked at, what is missing says what it stops, cautions are asked', async () => {
+  const page = await open('wide', prepare());
+  await see(page, 'Missing: Soap solution, bottle (stops the flash test).');
+  await press(page, 'Check the lists of parts, tools and cautions');
+  await see(page, 'Gas and lack of air cannot be smelled.');
+  await press(page, 'Missing: Ring cutter');
+  await see(page, 'Ring cutter: stops the ring cut.');
+  await press(page, /^✓ Test the air: seen to|^Test the air: seen to/, 'checkbox');
+  await see(page, 'One caution is open');
+  await page.close();
+}, 60_000);
+
+test('a thickness by tape, a wrong unit and a wrong cable are told, the parts follow', async () => {
+  const page = await open('phone', prepare('/seals'));
+  await see(page, /12.4.mm across, measured/);
+  await press(page, 'A tape, around', 'radio');
+  await fill(page, 'C, around (mm)', '32');
+  await see(page, /10.19.mm across/);
+  await press(page, 'Measured: C, 24 Escola');
+  await see(page, /10.19.mm across, measured/);
+  await see(page, 'Seal M');
+  await press(page, 'A caliper, across', 'radio');
+  await fill(page, 'C, across (mm)', '0');
+  await press(page, 'Measured: C, 24 Escola');
+  await see(page, '“0” is not a thickness.');
+  await fill(page, 'C, across (mm)', '0.4');
+  await press(page, 'Measured: C, 24 Escola');
+  await see(page, 'was probably given in mm, meant in inches');
+  await press(page, 'Take the measurement back: 24 Escola');
+  await see(page, /10.2.mm across, by the cable’s data/);
+  // 96 Mirante: 112 at U2 and 1 836 here.
+  await see(
+    page,
+    /U2 Curva do Rio to U3 Escola: 1.724.m of cable, 1.758.m of fiber; the plan has 1.690.m of route/,
+  );
+  await fill(page, 'A, printed at the cut (m)', '1112');
+  await press(page, 'Read: the number on 96 Mirante');
+  await see(page, /The sheath numbers give 1.000.m of cable, and the plan has 1.690.m of route/);
+  await page.close();
+}, 60_000);
+
+test('the closure’s own table is edited, and the cut sheet follows; inches that nobody touched stay as they are', async () => {
+  const page = await open('phone', `${demo.closure}/table`);
+  await fill(page, 'Sheath opening (mm)', '64');
+  await fill(page, 'Strength member left (mm)', '8 in');
+  await press(page, 'Save the table');
+  await see(page, 'was probably given in mm, meant in inches');
+  await page.goto(`${demo.closure}/table`);
+  await fill(page, 'Sheath opening (mm)', 'far');
+  await press(page, 'Save the table');
+  await see(page, 'Give the sheath opening as a number.');
+  await fill(page, 'Sheath opening (mm)', '120 in');
+  await press(page, 'Save the table');
+  await see(page, 'Prepare · U3 Escola');
+  await press(page, 'Cut sheet for 96 Mirante');
+  await see(page, /made before the plan or the closure’s table changed, at another measure/);
+  await page.goto(`${demo.closure}/table`);
+  await page.waitForFunction(
+    () => document.querySelector<HTMLInputElement>('[aria-label="Sheath opening (mm)"]')?.value === '3048',
+  );
+  await page.waitForFunction(
+    () =>
+      document.querySelector<HTMLInputElement>('[aria-label="Strength member left (mm)"]')?.value === '203.2',
+  );
+  await page.close();
+}, 60_000);
+
+test('the time says its arithmetic, the end against the window, and follows a time that is changed', async () => {
+  const page = await open('wide', `${demo.line}/time`);
+  await see(page, /after the window closes at|spare: the window closes at/);
+  await press(page, 'U3 Escola', 'radio');
+  await see(page, '24 single splices');
+  await see(page, 'as measured here');
+  await press(page, 'Times to reckon with');
+  await fill(page, 'Seal the closure (min)', 'soon');
+  await see(page, 'Minutes from 0 to 600.');
+  await fill(page, 'Seal the closure (min)', '100');
+  await press(page, 'Reckon with these');
+  await see(page, '1 h 40 min');
+  await page.close();
+}, 60_000);
+
+test('packed once is packed for everybody: a tick in the kit shows in the lists', async () => {
+  const page = await open('phone', `${demo.line}/kit?closure=${demo.closure.split('/c/')[1]}`);
+  await see(page, 'Kit · U3 Escola');
+  await press(page, /Soap solution, bottle/, 'checkbox');
+  await page.goto(prepare());
+  await see(page, 'everything looked at');
+  await page.waitForFunction(() => !document.body.innerText.includes('Missing:'));
+  await page.close();
+}, 60_000);

@@ -1,5 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import type { ProjectDefinition } from '@cordel/core';
+import { dataFolder, removeFolders, request, startServer, type ServerProcess } from '../server/test/process';
 import { fill, openBrowser, openPage, press, see, type Size } from './support/browser';
 import { firstProject } from './support/shelf';
 
@@ -110,7 +111,7 @@ test('a clock runs on when the screen is left, and over a reload', async () => {
 test('lists are looked at, what is missing says what it stops, cautions are asked', async () => {
   const page = await open('wide', prepare());
   await see(page, 'Missing: Soap solution, bottle (stops the flash test).');
-  await press(page, 'Check the lists of parts, tools and cautions');
+  await press(page, 'Check the lists');
   await see(page, 'Gas and lack of air cannot be smelled.');
   await press(page, 'Missing: Ring cutter');
   await see(page, 'Ring cutter: stops the ring cut.');
@@ -135,7 +136,7 @@ test('a thickness by tape, a wrong unit and a wrong cable are told, the parts fo
   await fill(page, 'C, across (mm)', '0.4');
   await press(page, 'Measured: C, 24 Escola');
   await see(page, 'was probably given in mm, meant in inches');
-  await press(page, 'Take the measurement back: 24 Escola');
+  await press(page, 'Take back: the thickness of 24 Escola');
   await see(page, /10.2.mm across, by the cable’s data/);
   // 96 Mirante: 112 at U2 and 1 836 here.
   await see(
@@ -171,6 +172,33 @@ test('the closure’s own table is edited, and the cut sheet follows; inches tha
     () =>
       document.querySelector<HTMLInputElement>('[aria-label="Strength member left (mm)"]')?.value === '203.2',
   );
+  await page.close();
+}, 60_000);
+
+test('a project in inches is measured in inches, and a table that nobody touched stays as it was', async () => {
+  const { project } = demo.definition;
+  const address = `${server.url}/api/projects/${project.id}`;
+  const { version, name, limits, window } = project;
+  const settings = { version, name, limits, window, units: 'in' };
+  expect((await request(address, 'PUT', settings)).status).toBe(200);
+  const before = (await request<ProjectDefinition>(address)).body;
+  const page = await open('phone', prepare(`/${demo.cable('24 Escola')}`));
+  await see(page, 'Measured from the cable end.');
+  await see(page, /118-1\/8.in/);
+  await press(page, /Cut the strength member/);
+  await see(page, /110-1\/8.in from the cable end/);
+  await see(page, /8.in stay for the bracket/);
+  await press(page, 'Close');
+  await press(page, 'The closure’s table');
+  await page.waitForFunction(
+    () => document.querySelector<HTMLInputElement>('[aria-label="Strength member left (in)"]')?.value === '8',
+  );
+  await press(page, 'Save the table');
+  await see(page, 'Prepare · U3 Escola');
+  const after = (await request<ProjectDefinition>(address)).body;
+  const closureOf = (definition: ProjectDefinition) =>
+    definition.closures.find((one) => one.id === demo.closureId)!;
+  expect(closureOf(after)).toEqual({ ...closureOf(before), version: closureOf(before).version + 1 });
   await page.close();
 }, 60_000);
 

@@ -6,6 +6,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { Caution } from '../../ui/Caution';
 import { Findings } from '../../ui/Findings';
+import { PrintOnly } from '../../ui/PrintOnly';
 import { Screen } from '../../ui/Screen';
 import { Sheet } from '../../ui/Sheet';
 import { useWide } from '../../ui/theme';
@@ -141,6 +142,17 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
               onSelect={setSelected}
             />
           ) : null}
+          <PrintOnly>
+            {sheet.marks.map((mark, index) => (
+              <Type key={mark.id} look="small">
+                <Type look="smallStrong">
+                  {index + 1} · {mark.title}, {mark.place}.
+                </Type>{' '}
+                {mark.tool}
+                {mark.depth ? `; ${mark.depth}` : ''}. {mark.why} {mark.caution ?? ''}
+              </Type>
+            ))}
+          </PrintOnly>
           {wide ? null : <SlackPart sheet={sheet} cable={cable} units={units} />}
           <View style={styles.ways}>
             <Action

@@ -89,7 +89,7 @@ export function CutStrip({ sheet, cable, units, state, selected, toward, onSelec
   return (
     <View>
       {toward ? <Type look="small">↑ {toward.low}</Type> : null}
-      <View style={[styles.strip, { height }]}>
+      <View id="as-drawn" style={[styles.strip, { height }]}>
         <View aria-hidden style={{ width, height }}>
           <Svg width={width} height={height}>
             <Rect

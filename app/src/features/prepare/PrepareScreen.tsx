@@ -168,7 +168,7 @@ function useStages(atHand: AtHand): Stage[] {
       ways: [
         {
           label: 'Check the lists',
-          spoken: 'Check the lists of parts, tools and cautions',
+          spoken: 'Check the lists',
           go: () => router.navigate(places.before(projectId, closure.id)),
         },
       ],
@@ -190,7 +190,7 @@ function useStages(atHand: AtHand): Stage[] {
     ways: [
       {
         label: 'Measure, choose the parts',
-        spoken: 'Measure the cables and choose the seal parts',
+        spoken: 'Measure, choose the parts',
         go: () => router.navigate(places.seals(projectId, closure.id)),
       },
     ],

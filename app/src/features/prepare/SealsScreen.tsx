@@ -200,7 +200,7 @@ function Thickness({ atHand, seal, around }: { atHand: AtHand; seal: CableSeal; 
           <Action
             bench
             label="Take back"
-            spoken={`Take the measurement back: ${cable.label}`}
+            spoken={`Take back: the thickness of ${cable.label}`}
             onPress={() => measure(about, null)}
           />
         ) : null}

@@ -1,0 +1,9 @@
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+
+/** What stands on paper and not on the screen, where a tap shows it. See the print rules in public/index.html. */
+export function PrintOnly({ children }: { children: ReactNode }) {
+  // A data attribute is the web's, and not in React Native's own types.
+  const onPaper = { dataSet: { print: 'only' } };
+  return <View {...onPaper}>{children}</View>;
+}

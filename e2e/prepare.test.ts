@@ -180,7 +180,7 @@ test('a project in inches is measured in inches, and a table that nobody touched
   const address = `${server.url}/api/projects/${project.id}`;
   const { version, name, limits, window } = project;
   const settings = { version, name, limits, window, units: 'in' };
-  expect((await request(address, 'PUT', settings)).status).toBe(200);
+  expect((await request(`${address}/settings`, 'PUT', settings)).status).toBe(200);
   const before = (await request<ProjectDefinition>(address)).body;
   const page = await open('phone', prepare(`/${demo.cable('24 Escola')}`));
   await see(page, 'Measured from the cable end.');

@@ -110,35 +110,37 @@ function wholeStretch({ opened }: CutSheet): Stretch[] {
 /** What stands of an opened tube: tube up to its tray, fiber to the cut, and the dead end behind the cut. */
 function cutStretches({ unit }: UnitSlack, { opened, lengths }: CutSheet): Stretch[] {
   const { from, to } = opened;
-  const tube = Math.min(lengths.tubeToTray + tubeInTray, to - from);
+  // A tube comes off at its tray; a ribbon stays a ribbon; a drop's small tube guards only the edge.
+  const kept = {
+    tube: lengths.tubeToTray + tubeInTray,
+    ribbon: to - from,
+    bundle: lengths.tube,
+  }[unit.holder.kind];
+  /** From the sheath edge to where it is cut, in whichever direction. */
+  const standing = (edge: number, cut: number): Stretch[] => {
+    const tube = edge + Math.sign(cut - edge) * Math.min(kept, Math.abs(cut - edge));
+    return [
+      { from: Math.min(edge, tube), to: Math.max(edge, tube), thick: true },
+      { from: Math.min(tube, cut), to: Math.max(tube, cut), thick: false },
+    ];
+  };
+  // A gap that can be seen at the scale of the strip.
+  const gap = (to - from) * 0.008;
   switch (unit.how) {
     case 'end':
-      return [
-        { from: to - tube, to, thick: true },
-        { from, to: to - tube, thick: false },
-      ];
+      return standing(to, from);
     case 'low':
       return [
-        { from, to: from + tube, thick: true },
-        { from: from + tube, to: Math.max(from + tube, to - lengths.exitStub), thick: false },
-        { from: to - lengths.exitStub * 0.7, to, thick: true },
+        ...standing(from, to - lengths.exitStub - gap),
+        { from: to - lengths.exitStub, to, thick: true },
       ];
     case 'high':
       return [
-        { from: to - tube, to, thick: true },
-        { from: Math.min(to - tube, from + lengths.exitStub), to: to - tube, thick: false },
-        { from, to: from + lengths.exitStub * 0.7, thick: true },
+        ...standing(to, from + lengths.exitStub + gap),
+        { from, to: from + lengths.exitStub, thick: true },
       ];
-    case 'both': {
-      const half = Math.min(tube, (to - from) / 2);
-      const cut = (to - from) * 0.008;
-      return [
-        { from, to: from + half, thick: true },
-        { from: from + half, to: Math.max(from + half, -cut), thick: false },
-        { from: Math.min(to - half, cut), to: to - half, thick: false },
-        { from: to - half, to, thick: true },
-      ];
-    }
+    case 'both':
+      return [...standing(from, -gap), ...standing(to, gap)];
     case 'window': {
       const inset = Math.min(lengths.windowInset, (to - from) / 2);
       return [

@@ -36,9 +36,11 @@ export function SlackPart({ sheet, cable, units }: { sheet: CutSheet; cable: Cab
             <Type look="smallStrong">{holdersNamed(group.map(({ unit }) => unit.holder))}</Type>
             <Type look="small">
               {tape(slack.stub)} stand out of the sheath: {tape(kept)} to the tray
-              {pieces.length > 0
-                ? `, and ${pieces.map(tape).join(' + ')} of fiber, ${tape(slack.free)} at the tray`
-                : ''}
+              {pieces.length === 0
+                ? ''
+                : group[0]!.unit.holder.kind === 'tube'
+                  ? `, and ${tape(slack.free)} of fiber there; that much tube comes off, in ${pieces.length === 1 ? 'one piece' : `${pieces.length} pieces: ${pieces.map(tape).join(', ')}`}`
+                  : `, and ${tape(slack.free)} there`}
               .
             </Type>
             <Type look="small">

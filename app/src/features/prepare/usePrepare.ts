@@ -85,7 +85,7 @@ export function sheetOf(
 const manners = {
   cut: 'ends here',
   branch: 'branch, ends here',
-  drop: 'drop, ends here',
+  drop: 'ends here',
   express: 'express',
   window: 'express, by window',
 } as const;

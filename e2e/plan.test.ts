@@ -292,22 +292,3 @@ test('a closure model is changed, copied and handed on, and a broken catalogue s
   await see(page, /Line \d+, models\.\d+\.trays: At least 1 tray\. Nothing was changed\./);
   await page.close();
 }, 120_000);
-
-test('a ribbon is read fiber by fiber and judged when its last one is read', async () => {
-  const page = await open();
-  const { bench } = await firstProject(server);
-  await page.goto(bench(5, 1));
-  await see(page, 'fiber 1 of 12 in the ribbon');
-  for (let fiber = 1; fiber < 12; fiber += 1) {
-    await press(page, '0.02 dB');
-    await see(page, `fiber ${fiber + 1} of 12 in the ribbon`);
-  }
-  await press(page, 'Take back');
-  await see(page, 'fiber 11 of 12 in the ribbon');
-  await press(page, '0.05 dB');
-  await see(page, 'fiber 12 of 12 in the ribbon');
-  await press(page, '0.03 dB');
-  await see(page, 'Slot 1 holds: 0.05 of 0.12 dB.');
-  await see(page, 'Tray 5 · slot 2');
-  await page.close();
-}, 120_000);

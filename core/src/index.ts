@@ -27,6 +27,7 @@ export * from './splice/allowance';
 export * from './splice/fact';
 export * from './splice/history';
 export * from './splice/ledger';
+export * from './splice/polarity';
 export * from './splice/reading';
 export * from './splice/rollUp';
 export * from './splice/spliceLoss';

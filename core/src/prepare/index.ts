@@ -10,6 +10,7 @@ export * from './estimate';
 export * from './openedUnits';
 export * from './progress';
 export * from './readiness';
+export * from './redosLeft';
 export * from './sealParts';
 export * from './sheathLength';
 export * from './slack';

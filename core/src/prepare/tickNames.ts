@@ -9,6 +9,8 @@ export const tickNames = {
   caution: (caution: string) => `caution ${caution}`,
   mark: (cableId: string, markId: string) => `mark ${cableId} ${markId}`,
   step: (cableId: string, stepId: string) => `step ${cableId} ${stepId}`,
+  /** How the ribbons of a holder lie, checked before the first of them is spliced. */
+  polarity: (tray: number, holder: number) => `polarity ${tray}.${holder}`,
   /** The closure is closed and tested. */
   sealed: 'sealed',
   /** mm, measured by hand on the cable. */

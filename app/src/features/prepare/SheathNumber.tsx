@@ -92,6 +92,14 @@ export function SheathNumber({
           disabled={text.trim() === ''}
           onPress={store}
         />
+        {here === null ? null : (
+          <Action
+            bench
+            label="Take back"
+            spoken={`Take back: the number on ${cable.label}`}
+            onPress={() => measure(about, null)}
+          />
+        )}
       </View>
     </View>
   );

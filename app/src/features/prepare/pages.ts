@@ -7,3 +7,6 @@ export { PrepareScreen } from './PrepareScreen';
 export { SealsScreen } from './SealsScreen';
 export { StepsScreen } from './StepsScreen';
 export { TimeScreen } from './TimeScreen';
+// The bench asks and counts with the same parts.
+export { PolarityCheck } from '../splice/PolarityCheck';
+export { redosLeft } from '@cordel/core/prepare';

@@ -3,14 +3,17 @@ import {
   formatMean,
   lossRefusal,
   spliceHistory,
+  type Cable,
   type Limits,
   type SpliceState,
+  type Tick,
   type TrayState,
 } from '@cordel/core';
 import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { Knot } from '../../ui/Knot';
+import { later } from '../../ui/later';
 import { FullPad, HundredthsPad } from '../../ui/Pad';
 import { useWide } from '../../ui/theme';
 import { space, touch } from '../../ui/tokens';
@@ -30,10 +33,17 @@ interface BenchFootProps {
   onNewTry: () => void;
   onHistory: () => void;
   onFollow: () => void;
+  onPaste: () => void;
+  cables: ReadonlyMap<string, Cable>;
+  /** How the ribbons of this holder lie was not checked yet: what to do with the answer. */
+  onPolarity: ((answer: NonNullable<Tick['answer']>, note: string) => void) | null;
   /** What the keyboard has typed, dB. */
   typed: string | null;
   refusal: string | null;
 }
+
+/** Asked before the first ribbon of a holder; fetched once the bench stands. */
+const PolarityCheck = later('the question', async () => (await import('../prepare/pages')).PolarityCheck);
 
 type Panel = 'pad' | 'full' | 'details';
 
@@ -47,6 +57,9 @@ export function BenchFoot({
   onNewTry,
   onHistory,
   onFollow,
+  onPaste,
+  cables,
+  onPolarity,
   typed,
   refusal,
 }: BenchFootProps) {
@@ -72,6 +85,8 @@ export function BenchFoot({
       <TrayMean tray={tray} limits={limits} />
       {!entering ? (
         <Decision bench={bench} state={state} onNewTry={onNewTry} onHistory={onHistory} />
+      ) : onPolarity ? (
+        <PolarityCheck splice={state.splice} cables={cables} onDone={onPolarity} />
       ) : panel === 'full' ? (
         <FullPad refusal={lossRefusal} onReading={onReading} onClose={() => setPanel('pad')} />
       ) : panel === 'details' ? (
@@ -82,9 +97,18 @@ export function BenchFoot({
           onDone={() => setPanel('pad')}
           onBroken={() => bench.record(null)}
           onFollow={onFollow}
+          onPaste={bench.fibers > 1 ? onPaste : null}
         />
       ) : (
         <>
+          {bench.read.length > 0 ? (
+            <Action
+              bench
+              kind="now"
+              label={`The other ${bench.fibers - bench.read.length} read ${formatLoss(bench.read.at(-1)!)} too`}
+              onPress={bench.recordSame}
+            />
+          ) : null}
           <HundredthsPad onReading={onReading} keyHints={wide} />
           <BesidePad
             angles={state.splice.kind === 'single'}

@@ -13,6 +13,7 @@ import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native'
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { CordRow } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
+import { later } from '../../ui/later';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
 import { RefusedFacts } from '../../ui/SendStatus';
@@ -22,8 +23,6 @@ import { space } from '../../ui/tokens';
 import { CordNav } from '../line/CordNav';
 import { places } from '../line/places';
 import { BenchFoot } from './BenchFoot';
-import { HistorySheet } from './HistorySheet';
-import { KeysSheet } from './KeysSheet';
 import { SpliceCard } from './SpliceCard';
 import { SpliceRow, stretchAfter } from './SpliceRow';
 import { TrayLedger } from './TrayLedger';
@@ -31,7 +30,13 @@ import { useBench } from './useBench';
 import { useLatest } from '../../ui/useLatest';
 import { useStanding } from './useStanding';
 import { useBenchKeys } from './useBenchKeys';
+import { usePolarityAsked } from './usePolarityAsked';
+import { useRedosLeft } from './useRedosLeft';
 import { progressWords } from './words';
+
+const HistorySheet = later('the history', async () => (await import('./extras')).HistorySheet);
+const KeysSheet = later('the keys', async () => (await import('./extras')).KeysSheet);
+const PasteSheet = later('the sheet', async () => (await import('./extras')).PasteSheet);
 
 interface BenchScreenProps {
   projectId: string;
@@ -81,7 +86,7 @@ function BenchAt({
   const { closure, definition, ledger } = atHand;
   const wide = useWide();
   const cables = cablesOf(definition);
-  const [sheet, setSheet] = useState<'history' | 'keys' | null>(null);
+  const [sheet, setSheet] = useState<'history' | 'keys' | 'paste' | null>(null);
   const [newTryFor, setNewTryFor] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
 
@@ -107,17 +112,21 @@ function BenchAt({
   };
   const bench = useBench(projectId, atHand, here, go);
   const entering = needsSplicing(here) || newTryFor === here.splice.id;
+  const redos = useRedosLeft(atHand, here);
+  const askPolarity = usePolarityAsked(projectId, atHand, tray, here);
 
+  const record = (loss: number | null) => {
+    // A new try of a ribbon is asked for until all its fibers are read.
+    if (loss === null || bench.read.length + 1 === bench.fibers) setNewTryFor(null);
+    bench.record(loss);
+  };
   const typed = useBenchKeys({
     enabled: sheet === null,
-    entering,
+    entering: entering && !askPolarity,
     onReading: (loss) => {
       const trouble = lossRefusal(loss);
       setRefusal(trouble);
-      if (trouble === null) {
-        setNewTryFor(null);
-        bench.record(loss);
-      }
+      if (trouble === null) record(loss);
     },
     onMove: (by) => {
       const cord = alongTheCord(ledger);
@@ -133,9 +142,10 @@ function BenchAt({
     <BenchFoot
       bench={{
         ...bench,
-        record: (loss) => {
+        record,
+        recordSame: () => {
           setNewTryFor(null);
-          bench.record(loss);
+          bench.recordSame();
         },
       }}
       state={here}
@@ -145,6 +155,9 @@ function BenchAt({
       onNewTry={() => setNewTryFor(here.splice.id)}
       onHistory={showHistory}
       onFollow={follow}
+      onPaste={() => setSheet('paste')}
+      cables={cables}
+      onPolarity={askPolarity}
       typed={typed}
       refusal={refusal}
     />
@@ -171,20 +184,35 @@ function BenchAt({
               cables={cables}
               limits={ledger.limits}
               details={bench.details}
-              fiber={bench.read.length}
+              read={bench.read}
+              redos={redos}
               onHistory={showHistory}
             />
           </AroundHere>
         </ScrollView>
       </Screen>
-      <HistorySheet
-        state={here}
-        open={sheet === 'history'}
-        onClose={() => setSheet(null)}
-        onCorrect={bench.correct}
-        onFollow={follow}
-      />
-      <KeysSheet open={sheet === 'keys'} onClose={() => setSheet(null)} />
+      {sheet === 'history' ? (
+        <HistorySheet
+          state={here}
+          open
+          onClose={() => setSheet(null)}
+          onCorrect={bench.correct}
+          onFollow={follow}
+        />
+      ) : null}
+      {sheet === 'keys' ? <KeysSheet open onClose={() => setSheet(null)} /> : null}
+      {sheet === 'paste' ? (
+        <PasteSheet
+          fibers={bench.fibers}
+          open
+          onClose={() => setSheet(null)}
+          onLosses={(losses) => {
+            setSheet(null);
+            setNewTryFor(null);
+            bench.recordAll(losses);
+          }}
+        />
+      ) : null}
     </Panes>
   );
 }

@@ -16,10 +16,20 @@ interface DetailsPanelProps {
   onBroken: () => void;
   /** Goes to the fiber's way through the other closures. */
   onFollow: () => void;
+  /** Takes a ribbon's losses as a column; null for a single splice. */
+  onPaste: (() => void) | null;
 }
 
 /** What may go on record beside the loss: both cleave angles, a failed proof test, a note. In the pad's place, and gone with one tap. */
-export function DetailsPanel({ details, angles, onChange, onDone, onBroken, onFollow }: DetailsPanelProps) {
+export function DetailsPanel({
+  details,
+  angles,
+  onChange,
+  onDone,
+  onBroken,
+  onFollow,
+  onPaste,
+}: DetailsPanelProps) {
   const { palette, size } = useCordelTheme();
   return (
     <View style={styles.panel}>
@@ -66,6 +76,7 @@ export function DetailsPanel({ details, angles, onChange, onDone, onBroken, onFo
       </View>
       <View style={styles.row}>
         <Action bench label="Follow this fiber" onPress={onFollow} style={styles.flex} />
+        {onPaste ? <Action bench label="Paste a column" onPress={onPaste} style={styles.flex} /> : null}
         <Action bench kind="now" label="Back to the pad" onPress={onDone} style={styles.flex} />
       </View>
     </View>

@@ -15,15 +15,18 @@ import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import type { Details } from './useBench';
-import { lossWords, nextTry } from './words';
+import { RibbonStrip } from './RibbonStrip';
+import { lossWords, nextTry, redosWords } from './words';
 
 interface SpliceCardProps {
   state: SpliceState;
   cables: ReadonlyMap<string, Cable>;
   limits: Limits;
   details: Details;
-  /** Which fiber of a ribbon is read next, from 0. */
-  fiber: number;
+  /** Losses of a ribbon's fibers that are read so far, dB. */
+  read: readonly number[];
+  /** Redos that the slack still allows; null while unknown. */
+  redos: number | null;
   onHistory: () => void;
 }
 
@@ -33,11 +36,13 @@ export const SpliceCard = memo(function SpliceCard({
   cables,
   limits,
   details,
-  fiber,
+  read,
+  redos,
   onHistory,
 }: SpliceCardProps) {
   const { palette } = useCordelTheme();
   const { splice, facts, verdict } = state;
+  const fiber = read.length;
   const ends = { left: splice.left[fiber]!, right: splice.right[fiber]! };
   const cable = { left: cables.get(ends.left.cableId)!, right: cables.get(ends.right.cableId)! };
   const name = {
@@ -60,6 +65,16 @@ export const SpliceCard = memo(function SpliceCard({
           <Type look="heading" tone="onAccent">
             Redo. {nextTry(state, limits)}
           </Type>
+          {splice.kind === 'ribbon' ? (
+            <Type look="small" tone="onAccent">
+              The whole ribbon: new ends on both sides, and slack from all its fibers.
+            </Type>
+          ) : null}
+          {redos === null ? null : (
+            <Type look="small" tone="onAccent">
+              {redosWords(redos)}
+            </Type>
+          )}
           {verdict.reasons.map((reason) => (
             <Type key={reason.code + reason.fiber} look="small" tone="onAccent">
               {reason.message}
@@ -94,6 +109,16 @@ export const SpliceCard = memo(function SpliceCard({
           {fiberLabel(name.right)}
         </Type>
       </View>
+      {splice.kind === 'ribbon' ? (
+        <RibbonStrip
+          splice={splice}
+          cables={cables}
+          losses={
+            read.length > 0 || state.readings.length === 0 ? read : state.readings.map((one) => one.loss)
+          }
+          fiber={fiber}
+        />
+      ) : null}
       {before.map((reason) => (
         <Type key={reason.code} look="strong" tone="accent" role="alert">
           {reason.message}

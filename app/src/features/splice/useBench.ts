@@ -70,23 +70,13 @@ export function useBench(
     facts: state.facts,
   });
 
-  /** Records one try. A reading that holds moves on to the next splice. `loss` null: it broke before it could be read. */
-  const record = (loss: number | null) => {
+  /** Records one try with the losses of all its fibers. One that holds moves on to the next splice. null: it broke before it could be read. */
+  const recordAll = (losses: readonly (number | null)[]) => {
     const { cleaveLeft, cleaveRight, note, proofTestFailed } = details;
-    if (loss !== null && read.length + 1 < fibers) {
-      setRibbon({ for: hereId, losses: [...read, loss] });
-      setLast({
-        text: `Fiber ${read.length + 1} of ${fibers} reads ${formatLoss(loss)}.`,
-        mark: 'open',
-        takeBack: { spliceId: hereId, attemptId: null },
-      });
-      return;
-    }
     setRibbon({ for: hereId, losses: [] });
-    const losses = loss === null ? here.splice.left.map(() => null) : [...read, loss];
     const fact = newAttempt(about(here), {
-      readings: losses.map((one) => ({ loss: one, cleaveLeft, cleaveRight })),
-      proofTestFailed: proofTestFailed || loss === null,
+      readings: losses.map((loss) => ({ loss, cleaveLeft, cleaveRight })),
+      proofTestFailed: proofTestFailed || losses.includes(null),
       note: note.trim(),
     });
     const after = ledgerOf(definition, closure, recordFact(fact));
@@ -99,6 +89,30 @@ export function useBench(
     });
     const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId) : null;
     if (next) go(next);
+  };
+
+  /** One reading: of a single splice, or of the next fiber of a ribbon. */
+  const record = (loss: number | null) => {
+    if (loss === null) {
+      recordAll(here.splice.left.map(() => null));
+      return;
+    }
+    if (read.length + 1 === fibers) {
+      recordAll([...read, loss]);
+      return;
+    }
+    setRibbon({ for: hereId, losses: [...read, loss] });
+    setLast({
+      text: `Fiber ${read.length + 1} of ${fibers} reads ${formatLoss(loss)}.`,
+      mark: 'open',
+      takeBack: { spliceId: hereId, attemptId: null },
+    });
+  };
+
+  /** The rest of a ribbon reads as its last fiber did. */
+  const recordSame = () => {
+    const same = read.at(-1);
+    if (same !== undefined) recordAll(here.splice.left.map((_, index) => read[index] ?? same));
   };
 
   const takeBack = () => {
@@ -142,7 +156,20 @@ export function useBench(
     if (next) go(next);
   }, [ledger, hereId, go]);
 
-  return { last, details, setDetails, read, record, takeBack, correct, answer, skip };
+  return {
+    last,
+    details,
+    setDetails,
+    read,
+    fibers,
+    record,
+    recordAll,
+    recordSame,
+    takeBack,
+    correct,
+    answer,
+    skip,
+  };
 }
 
 export type Bench = ReturnType<typeof useBench>;

@@ -43,6 +43,12 @@ export function nextTry({ verdict }: SpliceState, limits: Limits): string {
   return triesLeft(verdict, limits) > 0 ? `${next} of ${limits.tries}` : next;
 }
 
+/** What the slack still allows, said before the last one. */
+export function redosWords(redos: number): string {
+  if (redos === 0) return 'The slack for redos is used up: this one needs fiber from the coils.';
+  return redos === 1 ? 'The slack allows this redo, and it is the last.' : `The slack allows ${redos} redos.`;
+}
+
 /** "52 of 96" with what waits: "1 redo", "1 owner’s call". */
 export function waitingWords(rollUp: RollUp): string {
   const parts = [];

@@ -1,0 +1,97 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import { fill, openBrowser, openPage, padKey, press, see, type Size } from './support/browser';
+import { firstProject } from './support/shelf';
+
+/** Ribbons at the bench: how they lie, how they are read, and what a redo of one means. */
+
+let browser: Browser;
+let server: ServerProcess;
+const troubles: string[] = [];
+
+beforeAll(async () => {
+  browser = await openBrowser();
+}, 120_000);
+afterAll(async () => {
+  await browser.close();
+  removeFolders();
+});
+beforeEach(async () => {
+  server = await startServer(dataFolder('demo'));
+}, 60_000);
+afterEach(async () => {
+  await server.stop();
+  expect(troubles.splice(0)).toEqual([]);
+});
+
+/** The first ribbon of U2, at which nobody looked yet. */
+async function atRibbon(size: Size): Promise<Page> {
+  const demo = await firstProject(server);
+  const opened = await openPage(browser, { size });
+  opened.page.on('close', () => troubles.push(...opened.troubles));
+  await opened.page.goto(demo.bench(5, 1));
+  await see(opened.page, 'Holder 1, ribbon at slot 1: which color lies at the hinge, left?');
+  return opened.page;
+}
+
+test('a ribbon is caught where it lies flipped, and with equal readings takes two taps', async () => {
+  const page = await atRibbon('phone');
+  await press(page, 'AQ aqua');
+  await see(page, 'BL belongs there: both sides begin with their first fiber.');
+  await press(page, 'Answer again');
+  await press(page, 'BL blue');
+  await see(page, 'which color lies at the hinge, right?');
+  await press(page, 'BL blue');
+  await press(page, padKey(2));
+  await see(page, 'Fiber 1 of 12 reads 0.02.');
+  await press(page, 'The other 11 read 0.02 too');
+  await see(page, 'Slot 1 holds: 0.02 of 0.12 dB.');
+  // The second ribbon of the holder is not asked about again.
+  await see(page, 'Tray 5 · slot 2');
+  await see(page, 'Straight: 1 meets 1, 12 meets 12');
+  await page.waitForFunction(() => !document.body.innerText.includes('lies at the hinge'));
+  await page.close();
+}, 60_000);
+
+test('a ribbon is read from a pasted column; what is wrong with it is told at once and nothing is stored', async () => {
+  const page = await atRibbon('wide');
+  await press(page, 'BL blue');
+  await see(page, 'which color lies at the hinge, right?');
+  await press(page, 'BL blue');
+  await press(page, /^Details/);
+  await press(page, 'Paste a column');
+  await fill(page, 'Losses', Array.from({ length: 13 }, () => '0,02').join('\n'));
+  await see(page, '13 losses are pasted, and the splice has 12 fibers.');
+  await fill(
+    page,
+    'Losses',
+    ['0.02', '', 'x', '0.02 mm', ...Array.from({ length: 8 }, () => '0.01')].join('\n'),
+  );
+  await see(page, 'Row 2 is empty.');
+  await see(page, 'Row 3, “x”, is not a loss.');
+  await see(page, 'is in “mm”. Losses are in dB');
+  await fill(page, 'Losses', ['0,02 dB', ...Array.from({ length: 10 }, () => '0,01'), '0,31'].join('\n'));
+  await press(page, 'Record the 12 losses');
+  await see(page, 'Slot 1, redo. Fiber 12: 0.31 dB is over 0.12 dB.');
+  await see(page, 'The whole ribbon: new ends on both sides, and slack from all its fibers.');
+  await see(page, 'The slack allows 12 redos.');
+  await page.close();
+}, 60_000);
+
+test('a ribbon is read fiber by fiber, a fiber is taken back, and it is judged when its last one is read', async () => {
+  const page = await atRibbon('phone');
+  await press(page, 'BL blue');
+  await see(page, 'which color lies at the hinge, right?');
+  await press(page, 'BL blue');
+  for (let fiber = 1; fiber < 12; fiber += 1) {
+    await press(page, padKey(2));
+    await see(page, `fiber ${fiber + 1} of 12 in the ribbon`);
+  }
+  await press(page, 'Take back');
+  await see(page, 'fiber 11 of 12 in the ribbon');
+  await press(page, padKey(3));
+  await see(page, 'fiber 12 of 12 in the ribbon');
+  await press(page, padKey(9));
+  await see(page, 'Slot 1 holds: 0.09 of 0.12 dB.');
+  await page.close();
+}, 60_000);

@@ -62,6 +62,23 @@ const screens: ScreenAt[] = [
     then: (page) => press(page, /^Details/),
   },
   {
+    name: 'bench, asked how a ribbon lies',
+    path: () => demo.bench(5, 1),
+    shows: 'which color lies at the hinge, left?',
+  },
+  {
+    name: 'bench, ribbon half read',
+    path: () => demo.bench(5, 4),
+    shows: 'which color lies at the hinge, left?',
+    then: async (page) => {
+      await press(page, 'BL blue');
+      await see(page, 'which color lies at the hinge, right?');
+      await press(page, 'BL blue');
+      await press(page, /0\.02 dB$|^2 \.02 dB/);
+      await see(page, 'The other 11 read 0.02 too');
+    },
+  },
+  {
     name: 'history',
     path: () => demo.bench(1, 15),
     shows: 'The owner allowed it.',

@@ -75,6 +75,20 @@ test('over the limit asks for a redo, counts tries, and becomes the owner’s ca
   await see(page, 'Tray 3 · slot 7');
 }, 120_000);
 
+test('a sleeve that was forgotten makes a redo of a splice that held', async () => {
+  await page.goto(demo.bench(3, 6));
+  await see(page, 'Sleeve on first.');
+  await press(page, padKey(2));
+  await see(page, 'Slot 6 holds: 0.02 of 0.10 dB. Next: sleeve on first.');
+  await page.goto(demo.bench(3, 6));
+  await press(page, 'Sleeve forgotten');
+  await see(page, 'Redo. Try 2 of 3');
+  await see(page, 'The sleeve was forgotten. Cut it out, sleeve on first, and splice again.');
+  await see(page, /The slack allows \d+ redos/);
+  await press(page, padKey(3));
+  await see(page, 'Slot 6 holds: 0.03 of 0.10 dB.');
+}, 120_000);
+
 test('an absurd reading is refused at the pad with its reason', async () => {
   await page.goto(demo.bench(3, 6));
   await press(page, '0.10 dB or more');

@@ -13,6 +13,8 @@ const preferencesSchema = z.object({
   tubeSchool: z.enum(['scorer', 'fixed-depth']).catch('scorer'),
   wipeSchool: z.enum(['dry', 'moist']).catch('dry'),
   ribbonizingSchool: z.enum(['pads', 'block']).catch('pads'),
+  /** Whether the bench says "sleeve on first" with every splice. */
+  sleeveReminder: z.boolean().catch(true),
   /** People who know the steps see them as a checklist. */
   stepsFolded: z.boolean().catch(false),
   /** How a cable's thickness is measured. */

@@ -13,6 +13,8 @@ const resultShape = {
   /** One per fiber of the splice, in the order of its left ends. */
   readings: z.array(readingSchema).min(1).max(24),
   proofTestFailed: z.boolean(),
+  /** The protection sleeve was not on before the fibers were joined: it can only be done again. */
+  sleeveForgotten: z.boolean().optional(),
   note: noteSchema,
 };
 

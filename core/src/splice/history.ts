@@ -8,6 +8,7 @@ export interface StandingAttempt {
   readonly corrections: readonly Correction[];
   readonly readings: readonly Reading[];
   readonly proofTestFailed: boolean;
+  readonly sleeveForgotten: boolean;
   readonly note: string;
 }
 
@@ -32,8 +33,9 @@ export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
       (other): other is Correction => other.kind === 'correction' && other.attemptId === fact.id,
     );
     const result = corrections.length > 0 ? corrections.at(-1)!.result : fact;
-    const { readings, proofTestFailed, note } = result ?? fact;
-    (result ? attempts : withdrawn).push({ fact, corrections, readings, proofTestFailed, note });
+    const { readings, proofTestFailed, sleeveForgotten = false, note } = result ?? fact;
+    const standing = { fact, corrections, readings, proofTestFailed, sleeveForgotten, note };
+    (result ? attempts : withdrawn).push(standing);
   }
 
   const last = attempts.at(-1) ?? null;

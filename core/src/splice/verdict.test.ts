@@ -49,6 +49,23 @@ test('a failed proof test is a redo whatever the loss, however many tries', () =
   expect(judge(...worn, broken, answer(broken, 'allow')).mark).toBe('redo');
 });
 
+test('a forgotten sleeve is a redo with that reason, also when it is noticed later, and the owner cannot allow it', () => {
+  const forgotten = attempt(0, 0.02, { sleeveForgotten: true });
+  expect(judge(forgotten)).toMatchObject({ mark: 'redo', tries: 1 });
+  expect(codes(judge(forgotten))).toEqual(['sleeve']);
+  expect(judge(forgotten, answer(forgotten, 'allow')).mark).toBe('redo');
+  const good = attempt(0, 0.02);
+  const noticed: SpliceFact = {
+    ...factAfter(good),
+    kind: 'correction',
+    attemptId: good.id,
+    reason: 'Sleeve forgotten',
+    result: { readings: good.readings, proofTestFailed: false, sleeveForgotten: true, note: '' },
+  };
+  expect(codes(judge(good, noticed))).toEqual(['sleeve']);
+  expect(judge(good, noticed, attempt(0, 0.03)).mark).toBe('holds');
+});
+
 test.each([
   [{ cleaveLeft: 1.1 }, ['cleave-left']],
   [{ cleaveRight: 1.4 }, ['cleave-right']],

@@ -20,6 +20,7 @@ export interface Reason {
     | 'cleave-left'
     | 'cleave-right'
     | 'proof-test'
+    | 'sleeve'
     | 'tries-used'
     | 'left-to-owner'
     | 'owner-redo'
@@ -67,9 +68,14 @@ export function cleaveReasons(
   return reasons;
 }
 
+/** What an attempt is judged by. */
+type Judged = Pick<StandingAttempt, 'readings' | 'proofTestFailed'> & {
+  readonly sleeveForgotten?: boolean | undefined;
+};
+
 /** What one attempt has against it; empty when it holds. */
 export function attemptReasons(
-  attempt: Pick<StandingAttempt, 'readings' | 'proofTestFailed'>,
+  attempt: Judged,
   kind: 'single' | 'ribbon',
   limits: Limits,
 ): readonly Reason[] {
@@ -80,6 +86,12 @@ export function attemptReasons(
       code: 'proof-test',
       fiber: null,
       message: 'The proof test failed. Splice again whatever the loss reads.',
+    });
+  if (attempt.sleeveForgotten)
+    (reasons ??= []).push({
+      code: 'sleeve',
+      fiber: null,
+      message: 'The sleeve was forgotten. Cut it out, sleeve on first, and splice again.',
     });
   const limit = lossLimit(kind, limits);
   for (let index = 0; index < attempt.readings.length; index += 1) {
@@ -98,7 +110,7 @@ export function attemptReasons(
 }
 
 /**
- * Judges a splice by its last attempt. A failed proof test is a redo whatever else; anything else over its limit is a redo until
+ * Judges a splice by its last attempt. A failed proof test or a forgotten sleeve is a redo whatever else; anything else over its limit is a redo until
  * the tries are used up or the crew leaves it to the owner, and then the owner's call.
  */
 export function judgeSplice(history: SpliceHistory, kind: 'single' | 'ribbon', limits: Limits): Verdict {
@@ -112,7 +124,7 @@ export function judgeSplice(history: SpliceHistory, kind: 'single' | 'ribbon', l
  * @param answer the latest answer about that attempt, or null
  */
 export function judgeAttempt(
-  last: Pick<StandingAttempt, 'readings' | 'proofTestFailed'> | null,
+  last: Judged | null,
   tries: number,
   answer: OwnerAnswer | null,
   kind: 'single' | 'ribbon',
@@ -121,7 +133,7 @@ export function judgeAttempt(
   if (!last) return untouched;
   const reasons = attemptReasons(last, kind, limits);
   if (reasons.length === 0) return tries === 1 ? heldAtOnce : { mark: 'holds', reasons, tries };
-  if (last.proofTestFailed) return { mark: 'redo', reasons, tries };
+  if (last.proofTestFailed || last.sleeveForgotten) return { mark: 'redo', reasons, tries };
 
   const ruling = ownerRuling(answer, tries < limits.tries, limits);
   const all = ruling.reason ? [...reasons, { ...ruling.reason, fiber: null }] : reasons;

@@ -9,7 +9,7 @@ import { Type } from '../../ui/Type';
 
 /** What this device remembers about the person who holds it. */
 export function PreferencesSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { appearance, textSize, person } = usePreferences();
+  const { appearance, textSize, person, sleeveReminder } = usePreferences();
   const { palette, size } = useCordelTheme();
   return (
     <Sheet title="Preferences" open={open} onClose={onClose}>
@@ -28,6 +28,15 @@ export function PreferencesSheet({ open, onClose }: { open: boolean; onClose: ()
         value={String(textSize)}
         onChange={(value) => setPreferences({ textSize: Number(value) })}
         options={[1, 1.25, 1.5, 2].map((value) => ({ value: String(value), label: `${value * 100} %` }))}
+      />
+      <Choice
+        label="The bench says “sleeve on first”"
+        value={sleeveReminder ? 'yes' : 'no'}
+        onChange={(value) => setPreferences({ sleeveReminder: value === 'yes' })}
+        options={[
+          { value: 'yes', label: 'With every splice' },
+          { value: 'no', label: 'Never' },
+        ]}
       />
       <View style={styles.field}>
         <Type look="smallStrong">Your first name</Type>

@@ -11,6 +11,7 @@ import {
 } from '@cordel/core';
 import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { usePreferences } from '../../data/preferences';
 import { Action } from '../../ui/Action';
 import { Knot } from '../../ui/Knot';
 import { later } from '../../ui/later';
@@ -119,14 +120,16 @@ export function BenchFoot({
           />
         </>
       )}
-      <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering} />
+      <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering && !onPolarity} />
     </View>
   );
 }
 
-/** A splice over its limit may be left to the owner before the tries are used up; one that broke may not. */
+/** A splice over its limit may be left to the owner before the tries are used up; one that broke or has no sleeve may not. */
 function mayBeLeft(state: SpliceState): boolean {
-  return state.verdict.mark === 'redo' && !spliceHistory(state.facts).last?.proofTestFailed;
+  if (state.verdict.mark !== 'redo') return false;
+  const { last } = spliceHistory(state.facts);
+  return !last?.proofTestFailed && !last?.sleeveForgotten;
 }
 
 const BesidePad = memo(function BesidePad({
@@ -198,6 +201,7 @@ function Decision({
       ) : null}
       <View style={styles.row}>
         <Action bench label="Splice it again" onPress={onNewTry} style={styles.flex} />
+        <Action bench label="Sleeve forgotten" onPress={bench.sleeveForgotten} style={styles.flex} />
         <Action bench label="History, correct" onPress={onHistory} style={styles.flex} />
       </View>
     </View>
@@ -212,6 +216,7 @@ function LastEntry({
   entering,
 }: Pick<BenchFootProps, 'bench' | 'typed' | 'refusal' | 'entering'>) {
   const { last } = bench;
+  const { sleeveReminder } = usePreferences();
   const wide = useWide();
   const onTakeBack = useLatest(bench.takeBack);
   return (
@@ -225,16 +230,23 @@ function LastEntry({
       ) : last ? (
         <>
           <Knot mark={last.mark} size={22} />
-          <Type look="smallStrong" style={styles.words} testID="last-verdict">
-            {last.text}
-          </Type>
+          <View style={styles.words}>
+            <Type look="smallStrong" testID="last-verdict">
+              {last.text}
+            </Type>
+            {entering && sleeveReminder && bench.read.length === 0 ? (
+              <Type look="small">Next: sleeve on first.</Type>
+            ) : null}
+          </View>
           {last.takeBack ? <Action bench label="Take back" onPress={onTakeBack} /> : null}
         </>
       ) : !entering ? null : (
         <Type look="small" tone="soft">
           {wide
             ? 'Digits enter · Enter confirms · arrows move along the cord · ? lists the keys'
-            : 'Tap what the machine reads.'}
+            : sleeveReminder
+              ? 'Sleeve on first. Then tap what the machine reads.'
+              : 'Tap what the machine reads.'}
         </Type>
       )}
     </View>

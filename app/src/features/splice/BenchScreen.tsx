@@ -186,6 +186,7 @@ function BenchAt({
               details={bench.details}
               read={bench.read}
               redos={redos}
+              asked={askPolarity !== null}
               onHistory={showHistory}
             />
           </AroundHere>

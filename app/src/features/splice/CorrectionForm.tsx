@@ -34,6 +34,7 @@ const formSchema = (fibers: number) =>
       cleaveLeft: optionalDecimalField(cleaveAngleSchema),
       cleaveRight: optionalDecimalField(cleaveAngleSchema),
       proofTestFailed: z.boolean(),
+      sleeveForgotten: z.boolean(),
       note: z.string().trim().max(500, 'Keep it to 500 characters.'),
       reason: z.string().trim().min(1, 'Say why it is corrected.').max(500, 'Keep it to 500 characters.'),
     })
@@ -65,6 +66,7 @@ export function CorrectionForm({
       cleaveLeft: reading.cleaveLeft === null ? '' : String(reading.cleaveLeft),
       cleaveRight: reading.cleaveRight === null ? '' : String(reading.cleaveRight),
       proofTestFailed: attempt.proofTestFailed,
+      sleeveForgotten: attempt.sleeveForgotten,
       note: attempt.note,
       reason: '',
     },
@@ -80,18 +82,26 @@ export function CorrectionForm({
       />
       <Field control={control} name="cleaveLeft" label="Cleave left" unit="°" keyboard="decimal" />
       <Field control={control} name="cleaveRight" label="Cleave right" unit="°" keyboard="decimal" />
-      <Controller
-        control={control}
-        name="proofTestFailed"
-        render={({ field }) => (
-          <Action
-            label="Proof test failed"
-            pressed={field.value}
-            onPress={() => field.onChange(!field.value)}
-            style={styles.toggle}
-          />
-        )}
-      />
+      {(
+        [
+          ['proofTestFailed', 'Proof test failed'],
+          ['sleeveForgotten', 'Sleeve forgotten'],
+        ] as const
+      ).map(([name, label]) => (
+        <Controller
+          key={name}
+          control={control}
+          name={name}
+          render={({ field }) => (
+            <Action
+              label={label}
+              pressed={field.value}
+              onPress={() => field.onChange(!field.value)}
+              style={styles.toggle}
+            />
+          )}
+        />
+      ))}
       <Field control={control} name="note" label="Note" />
       <Field control={control} name="reason" label="Why it is corrected" />
       <View style={styles.row}>
@@ -101,15 +111,17 @@ export function CorrectionForm({
           label="Correct"
           style={styles.flex}
           onPress={() =>
-            void handleSubmit(({ losses, cleaveLeft, cleaveRight, proofTestFailed, note, reason }) =>
-              onCorrect(
-                {
-                  readings: losses.map((loss) => ({ loss, cleaveLeft, cleaveRight })),
-                  proofTestFailed,
-                  note,
-                },
-                reason,
-              ),
+            void handleSubmit(
+              ({ losses, cleaveLeft, cleaveRight, proofTestFailed, sleeveForgotten, note, reason }) =>
+                onCorrect(
+                  {
+                    readings: losses.map((loss) => ({ loss, cleaveLeft, cleaveRight })),
+                    proofTestFailed,
+                    ...(sleeveForgotten ? { sleeveForgotten } : {}),
+                    note,
+                  },
+                  reason,
+                ),
             )()
           }
         />

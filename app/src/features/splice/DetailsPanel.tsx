@@ -70,6 +70,13 @@ export function DetailsPanel({
           onPress={() => onChange({ ...details, proofTestFailed: !details.proofTestFailed })}
           style={styles.flex}
         />
+        <Action
+          bench
+          label="Sleeve forgotten"
+          pressed={details.sleeveForgotten}
+          onPress={() => onChange({ ...details, sleeveForgotten: !details.sleeveForgotten })}
+          style={styles.flex}
+        />
         {details.proofTestFailed ? (
           <Action bench label="Broke, no reading" onPress={onBroken} style={styles.flex} />
         ) : null}

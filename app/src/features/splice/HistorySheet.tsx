@@ -86,7 +86,11 @@ function factWords(fact: SpliceFact, tries: ReadonlyMap<string, number>): string
   }
 }
 
-function resultWords({ readings, proofTestFailed }: Pick<Attempt, 'readings' | 'proofTestFailed'>): string {
+function resultWords({
+  readings,
+  proofTestFailed,
+  sleeveForgotten,
+}: Pick<Attempt, 'readings' | 'proofTestFailed' | 'sleeveForgotten'>): string {
   const parts = readings.map((reading) => {
     const angles = [
       reading.cleaveLeft === null ? null : `left ${formatAngle(reading.cleaveLeft)}`,
@@ -94,7 +98,9 @@ function resultWords({ readings, proofTestFailed }: Pick<Attempt, 'readings' | '
     ].filter(Boolean);
     return [reading.loss === null ? 'no reading' : `${formatLoss(reading.loss)} dB`, ...angles].join(', ');
   });
-  return [...parts, proofTestFailed ? 'proof test failed' : null].filter(Boolean).join(' · ');
+  return [...parts, proofTestFailed ? 'proof test failed' : null, sleeveForgotten ? 'sleeve forgotten' : null]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 function noteOf(fact: SpliceFact): string {

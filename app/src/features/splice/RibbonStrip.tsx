@@ -19,7 +19,7 @@ export const RibbonStrip = memo(function RibbonStrip({
   /** Which one is read next, from 0. */
   fiber: number;
 }) {
-  const { palette } = useCordelTheme();
+  const { palette, textScale } = useCordelTheme();
   const { pairs, polarity } = ribbonPolarity(splice, cables);
   const ends = pairs.at(-1)!;
   const words =
@@ -48,7 +48,14 @@ export const RibbonStrip = memo(function RibbonStrip({
           return (
             <View
               key={left.fiber}
-              style={[styles.column, { borderColor: index === fiber ? palette.accent : 'transparent' }]}
+              style={[
+                styles.column,
+                {
+                  borderTopColor: index === fiber ? palette.accent : 'transparent',
+                  // At a larger text size the columns go on in a second row instead of losing their figures.
+                  minWidth: pairs.length <= 12 ? 24 * textScale : 0,
+                },
+              ]}
             >
               <View
                 style={[styles.end, { backgroundColor: glass[left.color.base], borderColor: palette.ink }]}
@@ -71,8 +78,8 @@ export const RibbonStrip = memo(function RibbonStrip({
 
 const styles = StyleSheet.create({
   strip: { gap: space.tight, paddingHorizontal: space.medium },
-  columns: { flexDirection: 'row' },
-  column: { flex: 1, gap: space.hair, alignItems: 'stretch', borderWidth: stroke.rule, padding: 1 },
+  columns: { flexDirection: 'row', flexWrap: 'wrap', rowGap: space.tight },
+  column: { flexGrow: 1, flexBasis: 0, gap: space.hair, borderTopWidth: stroke.cord, paddingTop: 1 },
   end: { height: 10, borderWidth: stroke.hair },
-  reading: { textAlign: 'center', overflow: 'hidden' },
+  reading: { textAlign: 'center' },
 });

@@ -27,6 +27,8 @@ interface SpliceCardProps {
   read: readonly number[];
   /** Redos that the slack still allows; null while unknown. */
   redos: number | null;
+  /** Somebody is asked how the ribbon lies: the answer is on the glass, and not on the screen. */
+  asked: boolean;
   onHistory: () => void;
 }
 
@@ -38,6 +40,7 @@ export const SpliceCard = memo(function SpliceCard({
   details,
   read,
   redos,
+  asked,
   onHistory,
 }: SpliceCardProps) {
   const { palette } = useCordelTheme();
@@ -98,27 +101,31 @@ export const SpliceCard = memo(function SpliceCard({
           <HolderTokens name={name.right} />
         </View>
       </View>
-      <View style={styles.glass} aria-hidden>
-        <FiberLength color={name.left.fiberColor} side="left" />
-        <Knot mark={verdict.mark} size={28} />
-        <FiberLength color={name.right.fiberColor} side="right" />
-      </View>
-      <View style={styles.cables}>
-        <Type look="key">{fiberLabel(name.left)}</Type>
-        <Type look="key" style={styles.right}>
-          {fiberLabel(name.right)}
-        </Type>
-      </View>
-      {splice.kind === 'ribbon' ? (
-        <RibbonStrip
-          splice={splice}
-          cables={cables}
-          losses={
-            read.length > 0 || state.readings.length === 0 ? read : state.readings.map((one) => one.loss)
-          }
-          fiber={fiber}
-        />
-      ) : null}
+      {asked ? null : (
+        <>
+          <View style={styles.glass} aria-hidden>
+            <FiberLength color={name.left.fiberColor} side="left" />
+            <Knot mark={verdict.mark} size={28} />
+            <FiberLength color={name.right.fiberColor} side="right" />
+          </View>
+          <View style={styles.cables}>
+            <Type look="key">{fiberLabel(name.left)}</Type>
+            <Type look="key" style={styles.right}>
+              {fiberLabel(name.right)}
+            </Type>
+          </View>
+          {splice.kind === 'ribbon' ? (
+            <RibbonStrip
+              splice={splice}
+              cables={cables}
+              losses={
+                read.length > 0 || state.readings.length === 0 ? read : state.readings.map((one) => one.loss)
+              }
+              fiber={fiber}
+            />
+          ) : null}
+        </>
+      )}
       {before.map((reason) => (
         <Type key={reason.code} look="strong" tone="accent" role="alert">
           {reason.message}
@@ -132,6 +139,7 @@ export const SpliceCard = memo(function SpliceCard({
             details.cleaveLeft === null ? null : `left ${formatAngle(details.cleaveLeft)}`,
             details.cleaveRight === null ? null : `right ${formatAngle(details.cleaveRight)}`,
             details.proofTestFailed ? 'proof test failed' : null,
+            details.sleeveForgotten ? 'sleeve forgotten' : null,
             details.note ? 'note added' : null,
           ]
             .filter(Boolean)

@@ -11,6 +11,7 @@ interface About {
 export interface Result {
   readonly readings: Reading[];
   readonly proofTestFailed: boolean;
+  readonly sleeveForgotten?: boolean;
   readonly note: string;
 }
 

@@ -22,9 +22,16 @@ export interface Details {
   readonly cleaveRight: number | null;
   readonly note: string;
   readonly proofTestFailed: boolean;
+  readonly sleeveForgotten: boolean;
 }
 
-const noDetails: Details = { cleaveLeft: null, cleaveRight: null, note: '', proofTestFailed: false };
+const noDetails: Details = {
+  cleaveLeft: null,
+  cleaveRight: null,
+  note: '',
+  proofTestFailed: false,
+  sleeveForgotten: false,
+};
 
 const noLosses: readonly number[] = [];
 
@@ -72,11 +79,12 @@ export function useBench(
 
   /** Records one try with the losses of all its fibers. One that holds moves on to the next splice. null: it broke before it could be read. */
   const recordAll = (losses: readonly (number | null)[]) => {
-    const { cleaveLeft, cleaveRight, note, proofTestFailed } = details;
+    const { cleaveLeft, cleaveRight, note, proofTestFailed, sleeveForgotten } = details;
     setRibbon({ for: hereId, losses: [] });
     const fact = newAttempt(about(here), {
       readings: losses.map((loss) => ({ loss, cleaveLeft, cleaveRight })),
       proofTestFailed: proofTestFailed || losses.includes(null),
+      ...(sleeveForgotten ? { sleeveForgotten } : {}),
       note: note.trim(),
     });
     const after = ledgerOf(definition, closure, recordFact(fact));
@@ -139,6 +147,18 @@ export function useBench(
     setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
   };
 
+  /** The last try stands as it was read, but its sleeve was not on: it has to be done again. */
+  const sleeveForgotten = () => {
+    const standing = spliceHistory(here.facts).last;
+    if (!standing) return;
+    const { readings, proofTestFailed, note, fact } = standing;
+    correct(
+      fact.id,
+      { readings: [...readings], proofTestFailed, sleeveForgotten: true, note },
+      'Sleeve forgotten',
+    );
+  };
+
   const answer = (given: OwnerAnswer['answer']) => {
     const attempt = spliceHistory(here.facts).last;
     if (!attempt) return;
@@ -167,6 +187,7 @@ export function useBench(
     recordSame,
     takeBack,
     correct,
+    sleeveForgotten,
     answer,
     skip,
   };

@@ -3,7 +3,7 @@ import { benchPlan } from './plan';
 import { benchPlanTyping } from './planTyping';
 import { benchServer } from './server';
 import { benchStart } from './start';
-import { benchTap } from './tap';
+import { benchRibbonTap, benchTap } from './tap';
 
 /** npm run bench: prints figures beside their targets. Nothing fails here; times depend on the machine. */
 async function main() {
@@ -11,6 +11,7 @@ async function main() {
   benchPlan();
   await benchServer();
   await benchTap();
+  await benchRibbonTap();
   await benchPlanTyping();
   await benchStart();
 }

@@ -1,3 +1,5 @@
+import { planClosure, ribbonHolder, tickNames } from '@cordel/core';
+import { randomUUID } from 'node:crypto';
 import type { Page } from 'puppeteer-core';
 import { makeAttempt, makeProject } from '../../server/test/makeProject';
 import { dataFolder, removeFolders, request, startServer } from '../../server/test/process';
@@ -47,6 +49,81 @@ export async function benchTap(): Promise<void> {
   await browser.close();
   await server.stop();
   removeFolders();
+}
+
+/** The same for ribbons of 12: from "the other 11 read so too" to the painted verdict and the next ribbon, in a closure of 72 ribbons. */
+export async function benchRibbonTap(): Promise<void> {
+  const { definition, closureId, ribbons } = makeRibbonProject(72);
+  const server = await startServer(dataFolder('empty'));
+  const project = `${server.url}/api/projects`;
+  await request(project, 'POST', definition);
+  // Nobody is asked how the ribbons lie: that is not what is measured.
+  const holders = new Set(ribbons.map(({ tray, slot }) => tickNames.polarity(tray, ribbonHolder(slot))));
+  const facts = [...holders].map((about) => ({
+    id: randomUUID(),
+    closureId,
+    madeAt: new Date().toISOString(),
+    by: null,
+    kind: 'tick',
+    about,
+    state: 'done',
+    answer: null,
+    note: '',
+  }));
+  await request(`${project}/${definition.project.id}/facts`, 'POST', { facts });
+
+  const browser = await openBrowser();
+  const { page } = await openPage(browser);
+  const first = ribbons[0]!;
+  await page.goto(`${server.url}/p/${definition.project.id}/c/${closureId}/t/${first.tray}/${first.slot}`);
+  await see(page, 'fiber 1 of 12 in the ribbon');
+  await page.emulateCPUThrottling(4);
+  await watch(page);
+  const durations: number[] = [];
+  for (const next of ribbons.slice(1, 31)) {
+    const key = await page.waitForSelector('[aria-label="0.02 dB"]');
+    await key!.tap();
+    await see(page, 'Fiber 1 of 12 reads 0.02.');
+    const title = `Tray ${next.tray} · slot ${next.slot}`;
+    const painted = page.evaluate((wanted) => window.paintedAfterTap(wanted), title);
+    const same = await page.waitForSelector('::-p-aria(The other 11 read 0.02 too)');
+    await same!.tap();
+    durations.push(await painted);
+  }
+  report(
+    `Tap to painted verdict and next ribbon, 72 ribbons of 12, 4 × slower (${durations.length} taps)`,
+    `median ${at(0.5, durations).toFixed(0)} ms, worst ${Math.max(...durations).toFixed(0)} ms`,
+    'under 150 ms',
+  );
+  await browser.close();
+  await server.stop();
+  removeFolders();
+}
+
+/** Two ribbon cables of `count` ribbons of 12, joined straight, ribbon by ribbon. */
+function makeRibbonProject(count: number) {
+  const made = makeProject(1);
+  const { definition, closureId } = made;
+  const [closure] = definition.closures;
+  const cables = definition.cables.map((cable) => ({
+    ...cable,
+    construction: { kind: 'central-ribbon' as const, ribbons: count, fibersPerRibbon: 12 as const },
+  }));
+  const [line] = closure!.order;
+  const ribboned = {
+    ...closure!,
+    trays: Array.from({ length: Math.ceil(count / 12) }, () => ({ singleSlots: 0, ribbonSlots: 12 })),
+    order: [
+      {
+        ...line!,
+        left: { ...line!.left, from: 1, to: 12 * count },
+        right: { ...line!.right, from: 1, to: 12 * count },
+        mode: 'ribbon' as const,
+      },
+    ],
+  };
+  const plan = planClosure(ribboned, new Map(cables.map((cable) => [cable.id, cable])));
+  return { definition: { ...definition, cables, closures: [ribboned] }, closureId, ribbons: plan.splices };
 }
 
 declare global {

@@ -1,0 +1,62 @@
+import type { StepCheck } from '@cordel/core/prepare';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { CordelThemeProvider } from '../../ui/theme';
+import { CheckPart } from './CheckPart';
+
+const count: StepCheck = { ask: 'How many?', expects: 'count', answer: '12', wrong: 'Count again.' };
+const color: StepCheck = {
+  ask: 'Which color?',
+  expects: 'color',
+  answer: 'BL',
+  choices: ['BL', 'OR', 'GR'],
+  wrong: 'Look again.',
+};
+
+function ask(check: StepCheck) {
+  const answers: unknown[] = [];
+  render(
+    <CordelThemeProvider>
+      <CheckPart check={check} onAnswer={(answer, note) => answers.push([answer, note])} />
+    </CordelThemeProvider>,
+  );
+  return answers;
+}
+const type = (label: string, text: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+const tap = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+
+test('a right count goes on at once', () => {
+  const answers = ask(count);
+  type('Counted', ' 12 ');
+  tap('That is it');
+  expect(answers).toEqual([[{ text: '12', right: true }, undefined]]);
+});
+
+test('what is no number is asked for again, and is no answer', () => {
+  const answers = ask(count);
+  type('Counted', 'a dozen');
+  tap('That is it');
+  expect(screen.getByText('Give the number that you counted, in digits.')).toBeTruthy();
+  expect(answers).toEqual([]);
+});
+
+test('a wrong answer does not go on by itself; with a reason it does, as wrong', () => {
+  const answers = ask(color);
+  tap('OR orange');
+  expect(screen.getByText('Look again.')).toBeTruthy();
+  expect(answers).toEqual([]);
+  const goOn = screen.getByRole('button', { name: 'Go on all the same' });
+  fireEvent.click(goOn);
+  expect(answers).toEqual([]);
+  type('Why it is right to go on all the same', 'the code differs here');
+  tap('Go on all the same');
+  expect(answers).toEqual([[{ text: 'OR', right: false }, 'the code differs here']]);
+});
+
+test('it can be answered again', () => {
+  const answers = ask(color);
+  tap('GR green');
+  tap('Answer again');
+  tap('BL blue');
+  expect(answers).toEqual([[{ text: 'BL', right: true }, undefined]]);
+});

@@ -95,6 +95,7 @@ test('a clock runs on when the screen is left, and over a reload', async () => {
   await press(page, /^Start the clock: 0:20/);
   await see(page, /Heater: 0:(20|1\d)/);
   await press(page, 'Up to preparing');
+  await see(page, 'Prepare · T1 Escola');
   await see(page, /Heater: 0:(20|1\d)/);
   // The clock of the device is moved on; the page is loaded again, as after a crash.
   await page.evaluateOnNewDocument(() => {
@@ -102,6 +103,8 @@ test('a clock runs on when the screen is left, and over a reload', async () => {
     Date.now = () => now() + 60_000;
   });
   await page.reload();
+  // The closure is there: until then a page that loads stands in for it.
+  await see(page, 'Prepare · T1 Escola');
   await see(page, 'Heater: done');
   await press(page, 'Put away the clock: Heater');
   await page.waitForFunction(() => !document.body.innerText.includes('Heater'));

@@ -18,7 +18,6 @@ export * from './plan/entries';
 export * from './plan/fiberEnd';
 export * from './plan/order';
 export * from './plan/planChange';
-export * from './plan/straightProject';
 export * from './plan/trayLayout';
 export * from './prepare/fact';
 export * from './prepare/lengths';

@@ -1,11 +1,11 @@
 import {
   limitsPresets,
   planClosure,
-  straightProject,
   type Attempt,
   type PlacedSplice,
   type ProjectDefinition,
 } from '@cordel/core';
+import { straightProject } from '@cordel/core/straightProject';
 import { randomUUID } from 'node:crypto';
 
 /** A straight project of `tubes` × 12 fibers for tests and benchmarks, with its splices along the cord. */

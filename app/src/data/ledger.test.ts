@@ -1,4 +1,5 @@
-import { buildLedger, limitsPresets, straightProject, type Attempt } from '@cordel/core';
+import { buildLedger, limitsPresets, type Attempt } from '@cordel/core';
+import { straightProject } from '@cordel/core/straightProject';
 import { ledgerOf } from './ledger';
 
 let next = 1;

@@ -1,10 +1,5 @@
-import {
-  colorSchemes,
-  limitsPresets,
-  metersFromShown,
-  straightProject,
-  straightProjectSchema,
-} from '@cordel/core';
+import { colorSchemes, limitsPresets, metersFromShown } from '@cordel/core';
+import { straightProject, straightProjectSchema } from '@cordel/core/straightProject';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { router } from 'expo-router';
 import { Controller, useForm, useWatch } from 'react-hook-form';

@@ -75,8 +75,32 @@ export function PreparePanes({
   );
 }
 
+/** The same for a page about one cable that comes into the closure. */
+export function AtCable({
+  cableId,
+  children,
+  ...at
+}: Omit<AtClosureProps, 'children'> & {
+  cableId: string;
+  children: (atHand: AtHand, cable: Cable) => ReactNode;
+}) {
+  return (
+    <AtClosure {...at}>
+      {(atHand) => {
+        const cable = atHand.cables.get(cableId);
+        const enters = atHand.closure.entries.some((entry) => entry.cableId === cableId);
+        return cable && enters ? (
+          children(atHand, cable)
+        ) : (
+          <NoSuchCable projectId={at.projectId} closureId={at.closureId} />
+        );
+      }}
+    </AtClosure>
+  );
+}
+
 /** A page for a cable that does not come into the closure (any more). */
-export function NoSuchCable({ projectId, closureId }: { projectId: string; closureId: string }) {
+function NoSuchCable({ projectId, closureId }: { projectId: string; closureId: string }) {
   return (
     <Screen title="Prepare" up={{ href: places.prepare(projectId, closureId), name: 'preparing' }}>
       <Empty

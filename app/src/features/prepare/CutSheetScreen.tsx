@@ -14,34 +14,18 @@ import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { constructionWords } from '../line/cableWords';
 import { places } from '../line/places';
-import { AtClosure, NoSuchCable, PreparePanes, type AtHand } from './AtClosure';
+import { AtCable, PreparePanes, type AtHand } from './AtClosure';
 import { CutStrip } from './CutStrip';
 import { SlackPart } from './SlackPart';
 import { whoAndWhen } from './tickWords';
 import { mannerWords, sheetOf, towardOf, useSchools } from './usePrepare';
 
 /** What to cut where on one cable, to scale, each mark with its reason and its tick. */
-export function CutSheetScreen({
-  projectId,
-  closureId,
-  cableId,
-}: {
-  projectId: string;
-  closureId: string;
-  cableId: string;
-}) {
+export function CutSheetScreen(at: { projectId: string; closureId: string; cableId: string }) {
   return (
-    <AtClosure projectId={projectId} closureId={closureId} title="Cut sheet">
-      {(atHand) => {
-        const cable = atHand.cables.get(cableId);
-        const enters = atHand.closure.entries.some((entry) => entry.cableId === cableId);
-        return cable && enters ? (
-          <CutSheetAt atHand={atHand} cable={cable} />
-        ) : (
-          <NoSuchCable projectId={projectId} closureId={closureId} />
-        );
-      }}
-    </AtClosure>
+    <AtCable {...at} title="Cut sheet">
+      {(atHand, cable) => <CutSheetAt atHand={atHand} cable={cable} />}
+    </AtCable>
   );
 }
 

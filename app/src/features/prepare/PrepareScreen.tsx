@@ -22,6 +22,7 @@ import { Type } from '../../ui/Type';
 import { constructionWords } from '../line/cableWords';
 import { places } from '../line/places';
 import { AtClosure, PreparePanes, type AtHand } from './AtClosure';
+import { recallEnding } from './ending';
 import { SchoolsPart } from './SchoolsPart';
 import { mannerWords, sheetOf, useSchools } from './usePrepare';
 
@@ -207,7 +208,11 @@ function cableStage(atHand: AtHand, cable: Cable, schools: ReturnType<typeof use
   const { state } = atHand.preparing;
   const { plan } = ledger;
   const sheet = sheetOf(definition, closure, plan, cable, schools);
-  const chapters = stepsFor(closure, plan, cable, { units: definition.project.units, schools });
+  const chapters = stepsFor(closure, plan, cable, {
+    units: definition.project.units,
+    schools,
+    ending: recallEnding(cable.id),
+  });
   const marks = marksProgress(sheet, state);
   const steps = stepsProgress(cable.id, chapters, state);
   const opened = isOpened(plan, closure, cable.id);

@@ -1,10 +1,9 @@
 import { type Cable, type Tick, isDone, tickNames } from '@cordel/core';
-import { stepsFor, stepsProgress, type Ending, type Step } from '@cordel/core/prepare';
+import { stepsFor, stepsProgress, type Step } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { setPreferences, usePreferences } from '../../data/preferences';
-import { keep, recall } from '../../data/stored';
 import { Action } from '../../ui/Action';
 import { CordRow } from '../../ui/Cord';
 import { Choice } from '../../ui/Field';
@@ -13,46 +12,20 @@ import { Empty } from '../../ui/States';
 import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { places } from '../line/places';
-import { AtClosure, NoSuchCable, PreparePanes, type AtHand } from './AtClosure';
+import { AtCable, PreparePanes, type AtHand } from './AtClosure';
+import { endings, keepEnding, recallEnding } from './ending';
 import { SchoolsPart } from './SchoolsPart';
 import { SlackPart } from './SlackPart';
 import { StepCard } from './StepCard';
 import { sheetOf, towardOf, useSchools } from './usePrepare';
 
 /** The guided steps for one cable: one open at a time, or folded to a checklist. */
-export function StepsScreen({
-  projectId,
-  closureId,
-  cableId,
-}: {
-  projectId: string;
-  closureId: string;
-  cableId: string;
-}) {
+export function StepsScreen(at: { projectId: string; closureId: string; cableId: string }) {
   return (
-    <AtClosure projectId={projectId} closureId={closureId} title="Steps">
-      {(atHand) => {
-        const cable = atHand.cables.get(cableId);
-        const enters = atHand.closure.entries.some((entry) => entry.cableId === cableId);
-        return cable && enters ? (
-          <StepsAt atHand={atHand} cable={cable} />
-        ) : (
-          <NoSuchCable projectId={projectId} closureId={closureId} />
-        );
-      }}
-    </AtClosure>
+    <AtCable {...at} title="Steps">
+      {(atHand, cable) => <StepsAt atHand={atHand} cable={cable} />}
+    </AtCable>
   );
-}
-
-const endings: readonly { readonly value: Ending; readonly label: string }[] = [
-  { value: 'splice', label: 'A splice' },
-  { value: 'mechanical', label: 'A mechanical connector' },
-  { value: 'fusion-connector', label: 'A fused connector' },
-];
-
-function recallEnding(cableId: string): Ending {
-  const kept = recall(`ending.${cableId}`);
-  return endings.find(({ value }) => value === kept)?.value ?? 'splice';
 }
 
 function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
@@ -147,7 +120,7 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
                 value={ending}
                 onChange={(value) => {
                   setEnding(value);
-                  keep(`ending.${cable.id}`, value);
+                  keepEnding(cable.id, value);
                 }}
               />
             ) : null}

@@ -1,6 +1,3 @@
 import { later } from '../ui/later';
 
-export default later(
-  'the page',
-  async () => (await import('../features/line/NewProjectScreen')).NewProjectScreen,
-);
+export default later('the page', async () => (await import('../features/fetchedLater')).NewProjectScreen);

@@ -1,6 +1,3 @@
 import { later } from '../../ui/later';
 
-export default later(
-  'the page',
-  async () => (await import('../../features/plan/CatalogueScreen')).CatalogueScreen,
-);
+export default later('the page', async () => (await import('../../features/fetchedLater')).CatalogueScreen);

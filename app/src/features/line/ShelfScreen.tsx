@@ -7,6 +7,7 @@ import { Action } from '../../ui/Action';
 import { CordRow } from '../../ui/Cord';
 import { Icon } from '../../ui/Icon';
 import { Knot } from '../../ui/Knot';
+import { later } from '../../ui/later';
 import { Screen } from '../../ui/Screen';
 import { RefusedFacts } from '../../ui/SendStatus';
 import { Empty, Failed, Loading } from '../../ui/States';
@@ -15,7 +16,8 @@ import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { ImportAction } from '../handover/ImportAction';
 import { places } from './places';
-import { PreferencesSheet } from './PreferencesSheet';
+
+const PreferencesSheet = later('the sheet', async () => (await import('../fetchedLater')).PreferencesSheet);
 
 /** All projects of this server, each a knot where a cord begins. */
 export function ShelfScreen() {
@@ -101,7 +103,7 @@ export function ShelfScreen() {
         )}
         {deleted.length > 0 ? <Deleted projects={deleted} /> : null}
       </ScrollView>
-      <PreferencesSheet open={preferences} onClose={() => setPreferences(false)} />
+      {preferences ? <PreferencesSheet open onClose={() => setPreferences(false)} /> : null}
     </Screen>
   );
 }

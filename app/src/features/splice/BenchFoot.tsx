@@ -19,7 +19,7 @@ import { FullPad, HundredthsPad } from '../../ui/Pad';
 import { useWide } from '../../ui/theme';
 import { space, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { DetailsPanel } from './DetailsPanel';
+
 import type { Bench } from './useBench';
 import { useLatest } from '../../ui/useLatest';
 import { allowanceWords } from './words';
@@ -43,8 +43,9 @@ interface BenchFootProps {
   refusal: string | null;
 }
 
+const DetailsPanel = later('the details', async () => (await import('../fetchedLater')).DetailsPanel);
 /** Asked before the first ribbon of a holder; fetched once the bench stands. */
-const PolarityCheck = later('the question', async () => (await import('../prepare/pages')).PolarityCheck);
+const PolarityCheck = later('the question', async () => (await import('../fetchedLater')).PolarityCheck);
 
 type Panel = 'pad' | 'full' | 'details';
 

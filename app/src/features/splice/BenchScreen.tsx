@@ -34,9 +34,9 @@ import { usePolarityAsked } from './usePolarityAsked';
 import { useRedosLeft } from './useRedosLeft';
 import { progressWords } from './words';
 
-const HistorySheet = later('the history', async () => (await import('./extras')).HistorySheet);
-const KeysSheet = later('the keys', async () => (await import('./extras')).KeysSheet);
-const PasteSheet = later('the sheet', async () => (await import('./extras')).PasteSheet);
+const HistorySheet = later('the history', async () => (await import('../fetchedLater')).HistorySheet);
+const KeysSheet = later('the keys', async () => (await import('../fetchedLater')).KeysSheet);
+const PasteSheet = later('the sheet', async () => (await import('../fetchedLater')).PasteSheet);
 
 interface BenchScreenProps {
   projectId: string;

@@ -16,7 +16,7 @@ export function useRedosLeft(
     if (redosLeft) return;
     let gone = false;
     // Quiet when the network is away: the bench works without, and the next splice tries again.
-    void import('../prepare/pages').then(
+    void import('../fetchedLater').then(
       (pages) => {
         loaded = pages.redosLeft;
         if (!gone) setRedosLeft(() => pages.redosLeft);

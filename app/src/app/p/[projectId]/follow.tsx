@@ -3,7 +3,7 @@ import { later } from '../../../ui/later';
 
 const FollowScreen = later(
   'the page',
-  async () => (await import('../../../features/plan/FollowScreen')).FollowScreen,
+  async () => (await import('../../../features/fetchedLater')).FollowScreen,
 );
 
 export default function FollowRoute() {

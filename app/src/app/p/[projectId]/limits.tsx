@@ -3,7 +3,7 @@ import { later } from '../../../ui/later';
 
 const LimitsScreen = later(
   'the page',
-  async () => (await import('../../../features/limits/LimitsScreen')).LimitsScreen,
+  async () => (await import('../../../features/fetchedLater')).LimitsScreen,
 );
 
 export default function LimitsRoute() {

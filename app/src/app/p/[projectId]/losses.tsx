@@ -3,7 +3,7 @@ import { later } from '../../../ui/later';
 
 const LossesScreen = later(
   'the page',
-  async () => (await import('../../../features/handover/LossesScreen')).LossesScreen,
+  async () => (await import('../../../features/fetchedLater')).LossesScreen,
 );
 
 export default function LossesRoute() {

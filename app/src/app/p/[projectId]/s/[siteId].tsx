@@ -3,7 +3,7 @@ import { later } from '../../../../ui/later';
 
 const SiteScreen = later(
   'the page',
-  async () => (await import('../../../../features/line/SiteScreen')).SiteScreen,
+  async () => (await import('../../../../features/fetchedLater')).SiteScreen,
 );
 
 export default function SiteRoute() {

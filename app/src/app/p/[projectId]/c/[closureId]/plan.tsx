@@ -3,7 +3,7 @@ import { later } from '../../../../../ui/later';
 
 const PlanScreen = later(
   'the page',
-  async () => (await import('../../../../../features/plan/PlanScreen')).PlanScreen,
+  async () => (await import('../../../../../features/fetchedLater')).PlanScreen,
 );
 
 export default function PlanRoute() {

@@ -3,7 +3,7 @@ import { later } from '../../../../../ui/later';
 
 const TableScreen = later(
   'the page',
-  async () => (await import('../../../../../features/plan/TableScreen')).TableScreen,
+  async () => (await import('../../../../../features/fetchedLater')).TableScreen,
 );
 
 export default function TableRoute() {

@@ -3,7 +3,7 @@ import { later } from '../../../../../ui/later';
 
 const CableFormScreen = later(
   'the page',
-  async () => (await import('../../../../../features/line/CableFormScreen')).CableFormScreen,
+  async () => (await import('../../../../../features/fetchedLater')).CableFormScreen,
 );
 
 export default function CableFormRoute() {

@@ -3,7 +3,7 @@ import { later } from '../../../../../ui/later';
 
 const CableScreen = later(
   'the page',
-  async () => (await import('../../../../../features/line/CableScreen')).CableScreen,
+  async () => (await import('../../../../../features/fetchedLater')).CableScreen,
 );
 
 export default function CableRoute() {

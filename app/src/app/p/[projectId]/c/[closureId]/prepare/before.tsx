@@ -3,7 +3,7 @@ import { later } from '../../../../../../ui/later';
 
 const BeforeScreen = later(
   'the page',
-  async () => (await import('../../../../../../features/prepare/pages')).BeforeScreen,
+  async () => (await import('../../../../../../features/fetchedLater')).BeforeScreen,
 );
 
 export default function BeforeRoute() {

@@ -3,7 +3,7 @@ import { later } from '../../../../../../ui/later';
 
 const PrepareScreen = later(
   'the page',
-  async () => (await import('../../../../../../features/prepare/pages')).PrepareScreen,
+  async () => (await import('../../../../../../features/fetchedLater')).PrepareScreen,
 );
 
 export default function PrepareRoute() {

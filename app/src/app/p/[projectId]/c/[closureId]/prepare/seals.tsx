@@ -3,7 +3,7 @@ import { later } from '../../../../../../ui/later';
 
 const SealsScreen = later(
   'the page',
-  async () => (await import('../../../../../../features/prepare/pages')).SealsScreen,
+  async () => (await import('../../../../../../features/fetchedLater')).SealsScreen,
 );
 
 export default function SealsRoute() {

@@ -3,7 +3,7 @@ import { later } from '../../../../../../../ui/later';
 
 const CutSheetScreen = later(
   'the page',
-  async () => (await import('../../../../../../../features/prepare/pages')).CutSheetScreen,
+  async () => (await import('../../../../../../../features/fetchedLater')).CutSheetScreen,
 );
 
 export default function CutSheetRoute() {

@@ -3,7 +3,7 @@ import { later } from '../../../../../../../ui/later';
 
 const StepsScreen = later(
   'the page',
-  async () => (await import('../../../../../../../features/prepare/pages')).StepsScreen,
+  async () => (await import('../../../../../../../features/fetchedLater')).StepsScreen,
 );
 
 export default function StepsRoute() {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { calibrationSchema, gearEventSchema, weatherSchema, wentOnSchema, type GearFact } from './gear/fact';
 import { measurementSchema, tickSchema } from './prepare/fact';
 import { attemptSchema, correctionSchema, ownerAnswerSchema, type SpliceFact } from './splice/fact';
 
@@ -9,9 +10,22 @@ export const factSchema = z.discriminatedUnion('kind', [
   ownerAnswerSchema,
   tickSchema,
   measurementSchema,
+  calibrationSchema,
+  gearEventSchema,
+  weatherSchema,
+  wentOnSchema,
 ]);
 export type Fact = z.infer<typeof factSchema>;
 
 export function isSpliceFact(fact: Fact): fact is SpliceFact {
-  return fact.kind !== 'tick' && fact.kind !== 'measurement';
+  return fact.kind === 'attempt' || fact.kind === 'correction' || fact.kind === 'owner-answer';
+}
+
+export function isGearFact(fact: Fact): fact is GearFact {
+  return (
+    fact.kind === 'calibration' ||
+    fact.kind === 'gear-event' ||
+    fact.kind === 'weather' ||
+    fact.kind === 'went-on'
+  );
 }

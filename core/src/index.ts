@@ -2,6 +2,7 @@ export * from './fact';
 export * from './factBase';
 export * from './finding';
 export * from './schemas';
+export * from './gear/fact';
 export * from './line/cable';
 export * from './line/colorCode';
 export * from './line/crossSection';

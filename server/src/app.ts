@@ -4,7 +4,9 @@ import { compress } from 'hono/compress';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Database } from './database';
 import { FactWriter } from './factWriter';
+import { Presence } from './presence';
 import { handleError, problemResponse } from './problem';
+import { gearRoutes } from './routes/gear';
 import { handoverRoutes } from './routes/handover';
 import { lineRoutes } from './routes/line';
 import { planRoutes } from './routes/plan';
@@ -30,9 +32,11 @@ function api(database: Database) {
     .use('/projects', limit)
     .get('/health', (context) => context.json({ ok: true }))
     .use('/models/*', limit)
+    .use('/gear/*', limit)
     .route('/', lineRoutes(database, now))
     .route('/', planRoutes(database))
-    .route('/', spliceRoutes(database, writer))
+    .route('/', spliceRoutes(database, writer, new Presence(now)))
+    .route('/', gearRoutes(database))
     .route('/', handoverRoutes(database));
 }
 

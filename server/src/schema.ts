@@ -1,4 +1,6 @@
+import { sql } from 'drizzle-orm';
 import type { Cable, Closure, ClosureModel, Fact, Limits, ProjectSettings, Site } from '@cordel/core';
+import type { Gear } from '@cordel/core/gear';
 import {
   bigserial,
   doublePrecision,
@@ -90,6 +92,13 @@ export const planClosure = pgTable(
   (table) => [index('plan_closure_project').on(table.projectId)],
 );
 
+/** What counts for the gear, wherever it happened: what was done to it, what was made with it, and attempts that were taken back. */
+export function concernsGear({ kind, body }: { kind: unknown; body: unknown }) {
+  return sql`(${kind} in ('calibration', 'gear-event', 'weather', 'went-on')
+    or (${kind} = 'attempt' and ${body} -> 'gear' is not null)
+    or (${kind} = 'correction' and ${body} -> 'result' = 'null'::jsonb))`;
+}
+
 /** Append-only: rows are inserted, never updated. They go only with their whole project. */
 export const spliceFact = pgTable(
   'splice_fact',
@@ -107,7 +116,10 @@ export const spliceFact = pgTable(
     body: jsonb('body').$type<Fact>().notNull(),
     receivedAt: time('received_at').notNull(),
   },
-  (table) => [index('splice_fact_closure').on(table.closureId, table.seq)],
+  (table) => [
+    index('splice_fact_closure').on(table.closureId, table.seq),
+    index('splice_fact_gear').on(table.seq).where(concernsGear(table)),
+  ],
 );
 
 /** The catalogue of closure models: one for the whole shelf, copied into a closure when it is put at a site. */
@@ -115,5 +127,13 @@ export const planModel = pgTable('plan_model', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),
   body: jsonb('body').$type<ClosureModel>().notNull(),
+  version: integer('version').notNull(),
+});
+
+/** Gear of the crews: one list for the whole shelf, since a machine goes from project to project. */
+export const gearItem = pgTable('gear_item', {
+  id: uuid('id').primaryKey(),
+  label: text('label').notNull(),
+  body: jsonb('body').$type<Gear>().notNull(),
   version: integer('version').notNull(),
 });

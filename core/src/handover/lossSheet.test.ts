@@ -1,4 +1,4 @@
-import { attempt, closure, definition, cableA, cableB } from '../../test/example';
+import { attempt, closure, definition, id, cableA, cableB } from '../../test/example';
 import { lossSheet } from './lossSheet';
 
 const sheetOf = (...facts: Parameters<typeof lossSheet>[1][number][]) => {
@@ -18,7 +18,12 @@ test('one row per planned fiber, with units in the headers', () => {
 test('says who meets whom, where, and how it was judged', () => {
   const row = sheetOf(
     attempt(6, 0.2),
-    attempt(6, 0.04, { cleaveLeft: 0.6, by: 'Iara', note: 'ok, now' }),
+    attempt(6, 0.04, {
+      cleaveLeft: 0.6,
+      by: 'Iara',
+      note: 'ok, now',
+      gear: { machine: { id: id(71), label: 'Single 1' }, wentOn: ['calibration'] },
+    }),
   )[6]!;
   expect(row).toMatchObject({
     Site: 'Joint',
@@ -37,6 +42,9 @@ test('says who meets whom, where, and how it was judged', () => {
     'Cleave left (deg)': '0.6',
     'Cleave right (deg)': '',
     By: 'Iara',
+    Machine: 'Single 1',
+    Cleaver: '',
+    'Passed over': 'calibration due',
     Note: 'ok, now',
   });
 });

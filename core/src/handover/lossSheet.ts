@@ -42,6 +42,9 @@ const header = [
   'Proof test',
   'Made at (UTC)',
   'By',
+  'Machine',
+  'Cleaver',
+  'Passed over',
   'Simulated',
   'Note',
 ] as const;
@@ -132,7 +135,7 @@ function attemptCells(
   fiber: number,
   limit: number,
 ): string[] {
-  if (!attempt) return ['0', '', formatLoss(limit), '', '', '', '', '', '', ''];
+  if (!attempt) return ['0', '', formatLoss(limit), '', '', '', '', '', '', '', '', '', ''];
   const reading = attempt.readings[fiber];
   return [
     String(tries),
@@ -143,6 +146,9 @@ function attemptCells(
     attempt.proofTestFailed ? 'failed' : '',
     attempt.fact.madeAt,
     attempt.fact.by ?? '',
+    attempt.fact.gear?.machine?.label ?? '',
+    attempt.fact.gear?.cleaver?.label ?? '',
+    (attempt.fact.gear?.wentOn ?? []).map((about) => `${about} due`).join(', '),
     attempt.fact.simulated ? 'yes' : '',
     attempt.note,
   ];

@@ -5,6 +5,12 @@ const lossLimit = z
   .positive('A limit is above 0 dB.')
   .max(5, 'A limit above 5 dB judges nothing.');
 
+const beforeArc = (what: string) =>
+  z
+    .number('Give a limit in µm, or leave it empty.')
+    .positive(`${what} limit is above 0 µm.`)
+    .max(200, `${what} limit above 200 µm judges nothing.`);
+
 /** What the project's owner asks of the splices. All losses in dB, estimated at the splicing machine. */
 export const limitsSchema = z.strictObject({
   /** Largest loss of a single splice. */
@@ -18,6 +24,9 @@ export const limitsSchema = z.strictObject({
     .number('Give an angle in degrees, like 1.0.')
     .positive('A cleave angle limit is above 0°.')
     .max(10, 'No splicing machine takes a cleave beyond 10°.'),
+  /** Largest axis offset and gap before the arc, µm; the machine's own limits alone where they are not given. */
+  offsetMax: beforeArc('An offset').optional(),
+  gapMax: beforeArc('A gap').optional(),
   /** How often a splice is tried before it is the owner's call. */
   tries: z.int('Give a whole number of tries.').min(1, 'At least 1 try.').max(10, 'At most 10 tries.'),
 });

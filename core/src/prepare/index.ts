@@ -8,6 +8,7 @@ export * from './cutMark';
 export * from './cutSheet';
 export * from './estimate';
 export * from './openedUnits';
+export * from './pace';
 export * from './progress';
 export * from './readiness';
 export * from './redosLeft';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { factBase, noteSchema } from '../factBase';
+import { usedGearSchema } from '../gear/fact';
 import { idSchema } from '../schemas';
 import { fibersOfSpliceId } from '../plan/fiberEnd';
 import { readingSchema } from './reading';
@@ -15,6 +16,8 @@ const resultShape = {
   proofTestFailed: z.boolean(),
   /** The protection sleeve was not on before the fibers were joined: it can only be done again. */
   sleeveForgotten: z.boolean().optional(),
+  /** Somebody said, before the arc, that the sleeve is on. */
+  sleeveConfirmed: z.boolean().optional(),
   note: noteSchema,
 };
 
@@ -37,6 +40,8 @@ export const attemptSchema = spliceFactBase
     source: z.enum(['hand', 'log', 'machine']),
     /** True when no glass was involved (demo, training). */
     simulated: z.boolean(),
+    /** What it was made with, where that was picked. */
+    gear: usedGearSchema.optional(),
     ...resultShape,
   })
   .refine(needsLoss.when, { message: needsLoss.message, path: ['readings'] })

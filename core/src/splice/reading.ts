@@ -23,11 +23,23 @@ export const cleaveAngleSchema = z
   .min(0, 'A cleave angle cannot be below 0°.')
   .max(45, 'A cleave angle over 45° is not a cleave. Check the decimal point.');
 
+const micrometers = (what: string, most: number) =>
+  z
+    .number({ error: `${what} is a number in µm.` })
+    .min(0, `${what} cannot be below 0 µm.`)
+    .max(most, `${what} over ${most} µm is no alignment. Check the decimal point.`);
+
+/** Axis offset and gap in µm, as the machine shows them before the arc. */
+export const offsetSchema = micrometers('An axis offset', 100);
+export const gapSchema = micrometers('A gap', 500);
+
 /** One fiber's reading. `loss` is null only when the fiber broke before one could be read. */
 export const readingSchema = z.strictObject({
   loss: lossSchema.nullable(),
   cleaveLeft: cleaveAngleSchema.nullable(),
   cleaveRight: cleaveAngleSchema.nullable(),
+  offset: offsetSchema.nullable().optional(),
+  gap: gapSchema.nullable().optional(),
 });
 export type Reading = z.infer<typeof readingSchema>;
 

@@ -4,6 +4,7 @@ import {
   limitsPresets,
   planClosure,
   type Cable,
+  type Calibration,
   type Closure,
   type Construction,
   type Entry,
@@ -16,6 +17,7 @@ import {
 } from '@cordel/core';
 import { readOrder } from '@cordel/core/order';
 import { builtInModels } from '@cordel/core/builtInModels';
+import { usedGear } from './gear';
 import { preparedFacts } from './prepared';
 import { seeded, type Seeded } from './seeded';
 
@@ -304,10 +306,39 @@ function simulatedNight(
       ],
       proofTestFailed: loss === null,
       note: more.note ?? '',
+      gear: usedGear,
     });
+  /** The machine is calibrated before the first splice of a night, and the weather is looked at now and then. */
+  const calibrate = (conditions: Calibration['conditions']) =>
+    keep({
+      ...atMachine(),
+      kind: 'calibration',
+      passed: true,
+      conditions,
+    });
+  const atMachine = () => {
+    clock += 120_000;
+    const madeAt = new Date(clock);
+    return {
+      id: random.id(madeAt),
+      closureId,
+      madeAt: madeAt.toISOString(),
+      by: by(),
+      gear: usedGear.machine,
+      note: '',
+    };
+  };
   const over = (by: number) => hundredths(limits.singleMax + by);
 
-  for (const splice of splices) {
+  calibrate({ temperature: 21, humidity: 64, pressure: 96.4 });
+  for (const [index, splice] of splices.entries()) {
+    // After midnight it gets cold by the river, and nobody calibrates again.
+    if (index === 36)
+      keep({
+        ...atMachine(),
+        kind: 'weather',
+        conditions: { temperature: 11, humidity: 82, pressure: null },
+      });
     switch (troubles[`${splice.tray}.${splice.slot}`]) {
       case 'redone':
         attempt(splice, over(0.04));

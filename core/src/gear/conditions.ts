@@ -1,0 +1,22 @@
+/**
+ * Air pressure at an altitude, kPa: the ICAO standard atmosphere below 11 km (ISO 2533), 101.325 · (1 − 2.25577·10⁻⁵ h)^5.25588.
+ * Weather moves it by a few kPa; for "did the altitude change much" that is enough.
+ * @param altitude m above the sea, −500 … 9000
+ */
+export function pressureAt(altitude: number): number {
+  return 101.325 * (1 - 2.25577e-5 * altitude) ** 5.25588;
+}
+
+/** The altitude at which the standard atmosphere has this pressure, m. */
+export function altitudeAt(pressure: number): number {
+  return (1 - (pressure / 101.325) ** (1 / 5.25588)) / 2.25577e-5;
+}
+
+/** 0 °C is 32 °F, 100 °C is 212 °F. */
+export function celsiusToFahrenheit(celsius: number): number {
+  return celsius * 1.8 + 32;
+}
+
+export function fahrenheitToCelsius(fahrenheit: number): number {
+  return (fahrenheit - 32) / 1.8;
+}

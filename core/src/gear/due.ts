@@ -1,0 +1,280 @@
+import type { Calibration, Conditions, DueAbout, GearFact } from './fact';
+import type { Cleaver, Machine } from './gear';
+import type { CalibrationRules, RuleCode } from './rules';
+import type { GearBook, GearUse } from './use';
+
+/** Something that is due, by one rule. */
+export interface Due {
+  readonly about: DueAbout;
+  readonly rule: RuleCode | 'cleaves';
+  /** With the rule's number, for the person: "312 splices since the last one (rule: 300)." */
+  readonly reason: string;
+}
+
+interface Standing {
+  /** All that is due. */
+  readonly due: readonly Due[];
+  /** What of it the person has not passed over in this session: the bench asks for these. */
+  readonly asks: readonly Due[];
+}
+
+export interface MachineStanding extends Standing {
+  /** The last calibration that passed, or null. */
+  readonly calibrated: Calibration | null;
+  /** Tries that failed after it. */
+  readonly failed: number;
+  /** Splices after it. */
+  readonly splices: number;
+  /** On these electrodes: one for every splice, counted on from what the machine's own counter was read as. */
+  readonly arcs: number;
+  /** The weather as it was last looked at. */
+  readonly weather: Conditions | null;
+}
+
+export interface CleaverStanding extends Standing {
+  /** Fibers cleaved on this position: two ends for every fiber spliced. */
+  readonly cleaves: number;
+  /** From 1. */
+  readonly position: number;
+}
+
+const hour = 3600 * 1000;
+/** A night ends where nothing was done for so long, where no rule says otherwise. h */
+const usualSession = 8;
+
+/**
+ * What is due at a splicing machine, by its rules.
+ * @param now UTC
+ */
+export function machineStanding(machine: Machine, book: GearBook, now: string): MachineStanding {
+  const { rules } = machine;
+  const facts = factsOf(book, machine.id);
+  const uses = usesOf(book, 'machine', machine.id);
+  const calibrations = facts.filter((fact): fact is Calibration => fact.kind === 'calibration');
+  const calibrated = calibrations.findLast((fact) => fact.passed) ?? null;
+  const after = <T extends { readonly madeAt: string }>(list: readonly T[]) =>
+    calibrated ? list.filter((one) => one.madeAt > calibrated.madeAt) : list;
+
+  const since = after(uses);
+  const replaced = facts.findLast(
+    (fact) =>
+      fact.kind === 'gear-event' && (fact.event === 'electrodes-replaced' || fact.event === 'arcs-read'),
+  );
+  const arcs =
+    (replaced?.kind === 'gear-event' && replaced.event === 'arcs-read' ? (replaced.value ?? 0) : 0) +
+    uses.filter((use) => !replaced || use.madeAt > replaced.madeAt).length;
+  const weather = lastWeather(facts);
+
+  const session = sessionFrom(
+    [
+      ...uses,
+      ...facts.filter((fact) => fact.kind === 'went-on' || (fact.kind === 'calibration' && fact.passed)),
+    ],
+    now,
+    rules.session ?? usualSession,
+  );
+  const due: Due[] = [];
+  const calibration = (rule: RuleCode, reason: string) =>
+    void due.push({ about: 'calibration', rule, reason });
+
+  if (rules.session !== null && !(calibrated && Date.parse(calibrated.madeAt) >= session))
+    calibration(
+      'session',
+      calibrated
+        ? `A new session: no splice for ${figure(rules.session)} h or more before it, and not calibrated since.`
+        : 'No calibration is on record for this machine.',
+    );
+  if (calibrated && weather)
+    for (const rule of ['temperature', 'humidity', 'pressure'] as const) {
+      const [then, is, limit] = [calibrated.conditions[rule], weather[rule], rules[rule]];
+      // Decimal fractions of a degree must not decide.
+      if (then === null || is === null || limit === null || Math.abs(is - then) < limit - 1e-9) continue;
+      calibration(rule, `${weatherWords[rule](then, is)} since the last one (rule: ${figure(limit)}).`);
+    }
+  const idle = lastOf([...uses, ...calibrations.filter((fact) => fact.passed)]);
+  const days = idle === null ? 0 : (Date.parse(now) - idle) / (24 * hour);
+  if (rules.disuse !== null && days >= rules.disuse)
+    calibration('disuse', `Not used for ${Math.floor(days)} days (rule: ${figure(rules.disuse)}).`);
+  const handled = after(facts).filter(
+    (fact) =>
+      fact.kind === 'gear-event' &&
+      (fact.event === 'electrodes-cleaned' || fact.event === 'electrodes-replaced'),
+  ).length;
+  if (rules.electrodes !== null && handled >= rules.electrodes)
+    calibration('electrodes', 'The electrodes were cleaned or replaced after the last one.');
+  if (
+    rules.badRun !== null &&
+    since.length >= rules.badRun &&
+    since.slice(-rules.badRun).every((use) => use.bad)
+  )
+    calibration(
+      'badRun',
+      `The last ${figure(rules.badRun)} splices in a row failed or are over their limit.`,
+    );
+  due.push(...countRules(rules, since));
+  if (rules.electrodeLife !== null && arcs >= rules.electrodeLife)
+    due.push({
+      about: 'electrodes',
+      rule: 'electrodeLife',
+      reason: `${grouped(arcs)} arcs on these electrodes (rule: ${grouped(rules.electrodeLife)}).`,
+    });
+
+  return {
+    calibrated,
+    failed: after(calibrations).filter((fact) => !fact.passed).length,
+    splices: since.length,
+    arcs,
+    weather,
+    due,
+    asks: stillAsked(due, facts, session),
+  };
+}
+
+/** 400 µm fiber wears faster. Where a machine did both, each counts by its own rule's share. */
+function countRules(rules: CalibrationRules, since: readonly GearUse[]): Due[] {
+  const counts = { 125: 0, 400: 0 };
+  for (const use of since) counts[use.cladding] += 1;
+  const limits = { 125: rules.splices125, 400: rules.splices400 };
+  const share = (cladding: 125 | 400) =>
+    limits[cladding] === null ? 0 : counts[cladding] / limits[cladding];
+  // Ten times a tenth is not quite one.
+  if (share(125) + share(400) < 1 - 1e-9) return [];
+  const most = share(400) > share(125) ? 400 : 125;
+  const other = most === 125 ? 400 : 125;
+  return [
+    {
+      about: 'calibration',
+      rule: most === 125 ? 'splices125' : 'splices400',
+      reason: `${grouped(counts[most])} splices${most === 400 ? ' of 400 µm fiber' : ''} since the last one (rule: ${grouped(limits[most]!)})${
+        counts[other] > 0 && limits[other] !== null
+          ? `, and ${grouped(counts[other])} of ${other} µm fiber (rule: ${grouped(limits[other])})`
+          : ''
+      }.`,
+    },
+  ];
+}
+
+/** What is due at a cleaver. */
+export function cleaverStanding(cleaver: Cleaver, book: GearBook, now: string): CleaverStanding {
+  const facts = factsOf(book, cleaver.id);
+  const uses = usesOf(book, 'cleaver', cleaver.id);
+  let position = 1;
+  let base = 0;
+  let from = '';
+  for (const fact of facts) {
+    if (fact.kind !== 'gear-event') continue;
+    if (fact.event === 'position-read') position = Math.min(cleaver.positions, Math.max(1, fact.value ?? 1));
+    else if (fact.event === 'blade-turned') position = Math.min(cleaver.positions, position + 1);
+    else if (fact.event === 'blade-replaced') position = 1;
+    else if (fact.event !== 'cleaves-read') continue;
+    // Reading the position does not say how much it has cleaved.
+    if (fact.event === 'position-read') continue;
+    base = fact.event === 'cleaves-read' ? (fact.value ?? 0) : 0;
+    from = fact.madeAt;
+  }
+  const cleaves = base + uses.reduce((sum, use) => (use.madeAt > from ? sum + 2 * use.fibers : sum), 0);
+  const limit = cleaver.rules.cleaves;
+  const due: Due[] =
+    limit !== null && cleaves >= limit
+      ? [
+          {
+            about: 'blade',
+            rule: 'cleaves',
+            reason: `${grouped(cleaves)} fibers cleaved on position ${position} of ${cleaver.positions} (rule: ${grouped(limit)}).${
+              position >= cleaver.positions ? ' It is the last one: the blade is used up.' : ''
+            }`,
+          },
+        ]
+      : [];
+  const session = sessionFrom(
+    [...uses, ...facts.filter((fact) => fact.kind === 'went-on')],
+    now,
+    usualSession,
+  );
+  return { cleaves, position, due, asks: stillAsked(due, facts, session) };
+}
+
+function factsOf(book: GearBook, id: string): GearFact[] {
+  return book.facts.filter((fact) => fact.gear.id === id);
+}
+
+function usesOf(book: GearBook, as: 'machine' | 'cleaver', id: string): GearUse[] {
+  const withdrawn = new Set(book.withdrawn);
+  return book.uses.filter((use) => use[as] === id && !withdrawn.has(use.id));
+}
+
+/** Each value as it was last looked at. */
+function lastWeather(facts: readonly GearFact[]): Conditions | null {
+  let known = null as Conditions | null;
+  for (const fact of facts) {
+    if (fact.kind !== 'weather' && fact.kind !== 'calibration') continue;
+    const { temperature, humidity, pressure } = fact.conditions;
+    known = {
+      temperature: temperature ?? known?.temperature ?? null,
+      humidity: humidity ?? known?.humidity ?? null,
+      pressure: pressure ?? known?.pressure ?? null,
+    };
+  }
+  return known;
+}
+
+function lastOf(list: readonly { readonly madeAt: string }[]): number | null {
+  return list.length === 0 ? null : Math.max(...list.map((one) => Date.parse(one.madeAt)));
+}
+
+/** When the session began that still goes on: walking back from now until there is a gap of `hours` or more. ms since 1970 */
+function sessionFrom(activity: readonly { readonly madeAt: string }[], now: string, hours: number): number {
+  let begin = Date.parse(now);
+  for (const at of activity.map((one) => Date.parse(one.madeAt)).sort((a, b) => b - a)) {
+    if (begin - at >= hours * hour) break;
+    begin = Math.min(begin, at);
+  }
+  return begin;
+}
+
+/**
+ * What was passed over in this session is not asked again until it was put right or another rule trips. `session` is when it began.
+ */
+function stillAsked(due: readonly Due[], facts: readonly GearFact[], session: number): Due[] {
+  const passedOver = new Set<string>();
+  for (const fact of facts) {
+    if (fact.kind === 'went-on') {
+      if (Date.parse(fact.madeAt) >= session)
+        fact.rules.forEach((rule) => passedOver.add(`${fact.about} ${rule}`));
+    } else if (putsRight(fact)) {
+      const about = putsRight(fact);
+      for (const key of passedOver) if (key.startsWith(`${about} `)) passedOver.delete(key);
+    }
+  }
+  return due.filter(({ about, rule }) => !passedOver.has(`${about} ${rule}`));
+}
+
+/** What a fact puts right, or null. */
+export function putsRight(fact: GearFact): DueAbout | null {
+  if (fact.kind === 'calibration') return fact.passed ? 'calibration' : null;
+  if (fact.kind !== 'gear-event') return null;
+  switch (fact.event) {
+    case 'electrodes-replaced':
+      return 'electrodes';
+    case 'blade-turned':
+    case 'blade-replaced':
+      return 'blade';
+    default:
+      return null;
+  }
+}
+
+const weatherWords = {
+  temperature: (then: number, now: number) => `From ${figure(then)} °C to ${figure(now)} °C`,
+  humidity: (then: number, now: number) => `From ${figure(then)} % to ${figure(now)} % humidity`,
+  pressure: (then: number, now: number) => `From ${figure(then)} kPa to ${figure(now)} kPa`,
+};
+
+function figure(value: number): string {
+  return String(Math.round(value * 10) / 10).replace('-', '−');
+}
+
+/** "3 000" */
+export function grouped(count: number): string {
+  return String(count).replace(/\B(?=(\d{3})+$)/g, '\u00a0');
+}

@@ -1,0 +1,64 @@
+import { z } from 'zod';
+
+const threshold = (least: number, most: number) =>
+  z
+    .number('Give a number, or switch the rule off.')
+    .min(least, `At least ${least}.`)
+    .max(most, `At most ${most}.`)
+    .nullable();
+
+/**
+ * When an arc calibration and new electrodes fall due; null switches a rule off.
+ */
+export const calibrationRulesSchema = z.strictObject({
+  /** h without a splice after which a new session begins. */
+  session: threshold(1, 72),
+  /** °C, % points and kPa from what it was at the last calibration. */
+  temperature: threshold(0.5, 60),
+  humidity: threshold(1, 100),
+  pressure: threshold(0.2, 60),
+  /** days without a splice. */
+  disuse: threshold(1, 1000),
+  /** times that electrodes were cleaned or replaced. */
+  electrodes: threshold(1, 10),
+  /** splices in a row that are over their limit or broke. */
+  badRun: threshold(1, 50),
+  /** splices of 125 µm fiber, and of 400 µm fiber. */
+  splices125: threshold(1, 100_000),
+  splices400: threshold(1, 100_000),
+  /** arcs that a pair of electrodes makes. */
+  electrodeLife: threshold(1, 1_000_000),
+});
+export type CalibrationRules = z.infer<typeof calibrationRulesSchema>;
+export type RuleCode = keyof CalibrationRules;
+
+/**
+ * 300 and 50 splices, start of a session, electrodes, weather, disuse and a run of failures are common practice; the other numbers are from
+ * memory, for a user to set.
+ */
+export const usualRules: CalibrationRules = {
+  session: 8,
+  temperature: 10,
+  humidity: 25,
+  pressure: 5,
+  disuse: 30,
+  electrodes: 1,
+  badRun: 3,
+  splices125: 300,
+  splices400: 50,
+  electrodeLife: 4000,
+};
+
+/** How a rule reads as a row: what is counted, in which unit. */
+export const ruleWords: Readonly<Record<RuleCode, { readonly what: string; readonly unit: string }>> = {
+  session: { what: 'New session: time without a splice', unit: 'h' },
+  temperature: { what: 'Temperature changed by', unit: '°C' },
+  humidity: { what: 'Humidity changed by', unit: '% points' },
+  pressure: { what: 'Air pressure changed by (5 kPa is about 430 m of altitude)', unit: 'kPa' },
+  disuse: { what: 'Long disuse', unit: 'days' },
+  electrodes: { what: 'Electrodes cleaned or replaced', unit: 'times' },
+  badRun: { what: 'Failed or over the limit, in a row', unit: 'splices' },
+  splices125: { what: 'Splices since the last, 125 µm fiber', unit: 'splices' },
+  splices400: { what: 'Splices since the last, 400 µm fiber', unit: 'splices' },
+  electrodeLife: { what: 'Life of the electrodes', unit: 'arcs' },
+};

@@ -1,0 +1,72 @@
+import { isGearFact, type Fact } from '../fact';
+import { compareFacts } from '../factBase';
+import type { Limits } from '../limits/limits';
+import type { Attempt } from '../splice/fact';
+import { attemptReasons } from '../splice/verdict';
+import type { GearFact } from './fact';
+
+/** What one attempt means for the gear that made it. */
+export interface GearUse {
+  readonly id: string;
+  readonly madeAt: string;
+  readonly machine: string | null;
+  readonly cleaver: string | null;
+  readonly fibers: number;
+  /** µm */
+  readonly cladding: 125 | 400;
+  /** Broke, or over a limit of its project as it was read. */
+  readonly bad: boolean;
+}
+
+/** What happened to the gear and was done with it, in the order in which it happened. */
+export interface GearBook {
+  readonly uses: readonly GearUse[];
+  readonly facts: readonly GearFact[];
+  /** Attempts that were taken back: they never happened. */
+  readonly withdrawn: readonly string[];
+}
+
+export const emptyBook: GearBook = { uses: [], facts: [], withdrawn: [] };
+
+/** What one attempt means for its gear; null when none stands on it. */
+export function useOf(attempt: Attempt, limits: Limits): GearUse | null {
+  const { gear } = attempt;
+  if (!gear?.machine && !gear?.cleaver) return null;
+  return {
+    id: attempt.id,
+    madeAt: attempt.madeAt,
+    machine: gear.machine?.id ?? null,
+    cleaver: gear.cleaver?.id ?? null,
+    fibers: attempt.readings.length,
+    cladding: gear.cladding ?? 125,
+    bad: attemptReasons(attempt, attempt.readings.length > 1 ? 'ribbon' : 'single', limits).length > 0,
+  };
+}
+
+/** The book of these facts, of any closures under the same limits. */
+export function gearBook(facts: Iterable<Fact>, limits: Limits): GearBook {
+  const uses: GearUse[] = [];
+  const own: GearFact[] = [];
+  const withdrawn: string[] = [];
+  for (const fact of facts) {
+    if (fact.kind === 'attempt') {
+      const use = useOf(fact, limits);
+      if (use) uses.push(use);
+    } else if (fact.kind === 'correction') {
+      if (fact.result === null) withdrawn.push(fact.attemptId);
+    } else if (isGearFact(fact)) own.push(fact);
+  }
+  return joinBooks({ uses, facts: own, withdrawn });
+}
+
+/** Several books as one: everything once, in order. */
+export function joinBooks(...books: readonly GearBook[]): GearBook {
+  const once = <T extends { readonly id: string; readonly madeAt: string }>(
+    lists: readonly (readonly T[])[],
+  ) => [...new Map(lists.flat().map((one) => [one.id, one])).values()].sort(compareFacts);
+  return {
+    uses: once(books.map((book) => book.uses)),
+    facts: once(books.map((book) => book.facts)),
+    withdrawn: [...new Set(books.flatMap((book) => book.withdrawn))],
+  };
+}

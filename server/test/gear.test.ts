@@ -1,0 +1,217 @@
+import type { Calibration, GearEvent } from '@cordel/core';
+import {
+  machineStanding,
+  newGear,
+  type Cleaver,
+  type Gear,
+  type GearBook,
+  type Machine,
+} from '@cordel/core/gear';
+import { randomUUID } from 'node:crypto';
+import { Presence } from '../src/presence';
+import { makeAttempt, makeProject } from './makeProject';
+import { dataFolder, removeFolders, request, startServer, type ServerProcess } from './process';
+
+let server: ServerProcess;
+let api: string;
+
+beforeAll(async () => {
+  server = await startServer(dataFolder('empty'));
+  api = `${server.url}/api`;
+}, 60_000);
+
+afterAll(async () => {
+  await server.stop();
+  removeFolders();
+});
+
+const gearNow = async () => (await request<{ gear: Gear[] }>(`${api}/gear`)).body.gear;
+const bookAfter = async (after = 0) =>
+  (await request<{ book: GearBook; last: number }>(`${api}/gear/book?after=${after}`)).body;
+
+async function newProject() {
+  const made = makeProject();
+  await request(`${api}/projects`, 'POST', made.definition);
+  return { ...made, project: `${api}/projects/${made.definition.project.id}` };
+}
+
+describe('gear', () => {
+  test('is put on the list, changed and taken off it', async () => {
+    const item = newGear('cleaver', randomUUID(), 'Mine') as Cleaver;
+    const url = `${api}/gear/${item.id}`;
+    expect((await request(url, 'PUT', item)).status).toBe(200);
+    expect(await gearNow()).toContainEqual(item);
+    expect((await request(url, 'PUT', { ...item, cleaveLength: 16 })).status).toBe(200);
+    expect(await gearNow()).toContainEqual({ ...item, cleaveLength: 16, version: 2 });
+    // Somebody else still has the first version on the screen.
+    const late = await request<{ current: Gear }>(url, 'PUT', { ...item, label: 'Theirs' });
+    expect(late.status).toBe(409);
+    expect(late.body.current).toMatchObject({ label: 'Mine', version: 2 });
+    expect((await request(`${url}?version=1`, 'DELETE')).status).toBe(404);
+    expect((await request(`${url}?version=2`, 'DELETE')).status).toBe(200);
+    expect((await gearNow()).some((one) => one.id === item.id)).toBe(false);
+  });
+
+  test.each([
+    [
+      'a rule that is no number',
+      (item: Machine) => ({ ...item, rules: { ...item.rules, splices125: 'many' } }),
+      /Give a number, or switch/,
+    ],
+    ['a heater that takes no sleeve', (item: Machine) => ({ ...item, heaters: 0 }), /At least 1/],
+    ['no label', (item: Machine) => ({ ...item, label: '' }), /label/],
+    ['another address', (item: Machine) => ({ ...item, id: randomUUID() }), /names another piece/],
+  ])('refuses %s and stores nothing', async (_, spoil, message) => {
+    const item = newGear('machine', randomUUID(), 'Spoilt') as Machine;
+    const answer = await request<{ detail: string }>(`${api}/gear/${item.id}`, 'PUT', spoil(item));
+    expect(answer.status).toBe(400);
+    expect(answer.body.detail).toMatch(message);
+    expect((await gearNow()).some((one) => one.label === 'Spoilt')).toBe(false);
+  });
+
+  test('its book brings together what was made with it in every project, and what is due follows', async () => {
+    const machine = newGear('machine', randomUUID(), 'Both') as Machine;
+    const gear = { machine: { id: machine.id, label: machine.label } };
+    const [first, second] = [await newProject(), await newProject()];
+    const { last: before } = await bookAfter();
+    const at = (minute: number) => ({ madeAt: new Date(Date.UTC(2026, 3, 15, 1, minute)).toISOString() });
+    const calibrated: Calibration = {
+      id: randomUUID(),
+      closureId: first.closureId,
+      ...at(0),
+      by: null,
+      kind: 'calibration',
+      gear: gear.machine,
+      passed: true,
+      conditions: { temperature: 20, humidity: null, pressure: null },
+      note: '',
+    };
+    const cleaned: GearEvent = {
+      id: randomUUID(),
+      closureId: second.closureId,
+      ...at(20),
+      by: null,
+      kind: 'gear-event',
+      gear: gear.machine,
+      event: 'electrodes-cleaned',
+      note: '',
+    };
+    const wrong = makeAttempt(first.closureId, first.splices[1]!, 0.9, { gear, ...at(2) });
+    const post = (made: typeof first, facts: unknown[]) =>
+      request(`${made.project}/facts`, 'POST', { facts });
+    await post(first, [
+      calibrated,
+      makeAttempt(first.closureId, first.splices[0]!, 0.03, { gear, ...at(1) }),
+      wrong,
+    ]);
+    await post(second, [
+      makeAttempt(second.closureId, second.splices[0]!, 0.3, { gear, ...at(10) }),
+      cleaned,
+    ]);
+    // What was made with no gear on it is not in the book.
+    await post(second, [makeAttempt(second.closureId, second.splices[1]!, 0.03, at(11))]);
+    const { book, last } = await bookAfter(before);
+    expect(book.uses.map((use) => use.bad)).toEqual([false, true, true]);
+    expect(book.facts).toEqual([calibrated, cleaned]);
+    const now = at(30).madeAt;
+    expect(machineStanding(machine, book, now)).toMatchObject({ splices: 3, due: [{ rule: 'electrodes' }] });
+
+    // A try that is taken back later never happened.
+    const { id, closureId, spliceId } = wrong;
+    await post(first, [
+      {
+        id: randomUUID(),
+        closureId,
+        spliceId,
+        ...at(12),
+        by: null,
+        kind: 'correction',
+        attemptId: id,
+        result: null,
+        reason: 'mistake',
+      },
+    ]);
+    const more = (await bookAfter(last)).book;
+    expect(more).toEqual({ uses: [], facts: [], withdrawn: [id] });
+    expect(machineStanding(machine, { ...book, withdrawn: more.withdrawn }, now).splices).toBe(2);
+  });
+
+  test('what happened to it goes with the project file, to the last byte', async () => {
+    const { project, closureId, splices, definition } = await newProject();
+    const gear = {
+      machine: { id: randomUUID(), label: 'Far' },
+      wentOn: ['calibration' as const],
+      heater: '60 mm',
+    };
+    await request(`${project}/facts`, 'POST', {
+      facts: [
+        makeAttempt(closureId, splices[0]!, 0.03, {
+          gear,
+          sleeveConfirmed: true,
+          readings: [{ loss: 0.03, cleaveLeft: 0.5, cleaveRight: null, offset: 0.4, gap: 12 }],
+        }),
+        {
+          id: randomUUID(),
+          closureId,
+          madeAt: new Date().toISOString(),
+          by: 'Iara',
+          kind: 'went-on',
+          gear: gear.machine,
+          about: 'calibration',
+          rules: ['session'],
+          note: '',
+        },
+      ],
+    });
+    const text = JSON.stringify((await request(`${project}/project.json`)).body);
+    await request(project, 'DELETE');
+    expect((await request(`${api}/import`, 'POST', JSON.parse(text))).status).toBe(201);
+    expect(
+      JSON.stringify((await request(`${api}/projects/${definition.project.id}/project.json`)).body),
+    ).toBe(text);
+  });
+});
+
+describe('who stands where', () => {
+  test('two devices at one closure see each other, and what is new', async () => {
+    const { project, closureId, splices } = await newProject();
+    const here = (device: string, spliceId: string | null, by: string | null = null) =>
+      request<{ others: { by: string | null; spliceId: string }[]; last: number; detail: string }>(
+        `${project}/closures/${closureId}/here`,
+        'POST',
+        { device, by, spliceId },
+      );
+    const [one, two] = [randomUUID(), randomUUID()];
+    expect((await here(one, splices[0]!.id, 'Iara')).body).toEqual({ others: [], last: 0 });
+    const seen = (await here(two, splices[0]!.id, 'Davi')).body;
+    expect(seen.others).toMatchObject([{ device: one, by: 'Iara', spliceId: splices[0]!.id }]);
+    await request(`${project}/facts`, 'POST', { facts: [makeAttempt(closureId, splices[0]!, 0.03)] });
+    expect((await here(one, splices[1]!.id)).body.last).toBeGreaterThan(0);
+    await here(two, null);
+    expect((await here(one, splices[1]!.id)).body.others).toEqual([]);
+    expect((await here('nobody', splices[1]!.id)).status).toBe(400);
+  });
+
+  test('a device that is not heard of for fifteen seconds is gone, and the time at a splice is kept', () => {
+    let now = 0;
+    const presence = new Presence(() => new Date(now));
+    const at = (device: string, spliceId: string) => presence.at('c', { device, by: null, spliceId });
+    at('a', 's1');
+    now = 10_000;
+    at('a', 's1');
+    expect(at('b', 's2')).toEqual([
+      { device: 'a', by: null, spliceId: 's1', since: new Date(0).toISOString() },
+    ]);
+    now = 25_000;
+    expect(at('b', 's2')).toHaveLength(1);
+    now = 25_001;
+    expect(at('b', 's2')).toEqual([]);
+  });
+
+  test('no more devices are remembered than a crew can have', () => {
+    const presence = new Presence(() => new Date(0));
+    for (let number = 0; number < 60; number += 1)
+      presence.at('c', { device: String(number), by: null, spliceId: 's' });
+    expect(presence.at('c', { device: 'x', by: null, spliceId: 's' })).toHaveLength(50);
+  });
+});

@@ -26,6 +26,7 @@ export * from './prepare/tickNames';
 export * from './splice/allowance';
 export * from './splice/fact';
 export * from './splice/history';
+export * from './splice/joint';
 export * from './splice/ledger';
 export * from './splice/polarity';
 export * from './splice/reading';

@@ -2,6 +2,8 @@
 export const keys = {
   shelf: ['shelf'] as const,
   models: ['models'] as const,
+  gear: ['gear'] as const,
+  gearBook: ['gear', 'book'] as const,
   project: (projectId: string) => ['project', projectId] as const,
   progress: (projectId: string) => ['project', projectId, 'progress'] as const,
   facts: (projectId: string, closureId: string) => ['project', projectId, 'facts', closureId] as const,

@@ -15,6 +15,10 @@ const preferencesSchema = z.object({
   ribbonizingSchool: z.enum(['pads', 'block']).catch('pads'),
   /** Whether the bench says "sleeve on first" with every splice. */
   sleeveReminder: z.boolean().catch(true),
+  /** Whether sleeves in the heater and on the cooling tray have their clocks at the bench. */
+  heaterLane: z.boolean().catch(true),
+  /** How the air pressure at an arc calibration is given. */
+  pressureBy: z.enum(['altitude', 'pressure']).catch('altitude'),
   /** People who know the steps see them as a checklist. */
   stepsFolded: z.boolean().catch(false),
   /** How a cable's thickness is measured. */

@@ -2,6 +2,12 @@
  * Every screen and sheet that is fetched once the first one stands, in one piece. They share nearly everything (fields, lists, what the core knows of
  * plans and cables), and what several pieces share would be put into the first load.
  */
+export { gearAtBench } from './gear/gearAtBench';
+export { GearFormScreen } from './gear/GearFormScreen';
+export { GearScreen } from './gear/GearScreen';
+export { GearSheet } from './gear/GearSheet';
+export { DueQuestion } from './gear/DueQuestion';
+export { PickQuestion } from './gear/PickQuestion';
 export { LossesScreen } from './handover/LossesScreen';
 export { KitScreen } from './kit/KitScreen';
 export { LimitsScreen } from './limits/LimitsScreen';
@@ -26,4 +32,5 @@ export { HistorySheet } from './splice/HistorySheet';
 export { KeysSheet } from './splice/KeysSheet';
 export { PasteSheet } from './splice/PasteSheet';
 export { PolarityCheck } from './splice/PolarityCheck';
-export { redosLeft } from '@cordel/core/prepare';
+export { adviseBeforeArc, arcLimits, gearBook, heaterLane, joinBooks, sleevesOf } from '@cordel/core/gear';
+export { benchPace, redosLeft, usualPace } from '@cordel/core/prepare';

@@ -29,6 +29,8 @@ interface TextBoxProps {
   onSubmit?: (() => void) | undefined;
   /** For `focus()`. */
   inputRef?: Ref<NativeTextInput>;
+  /** As tall as everything at the bench. */
+  bench?: boolean;
 }
 
 /** A labelled text field, with its unit, a hint, and its trouble in words below it. */
@@ -46,6 +48,7 @@ export function TextBox({
   onSelectionChange,
   onSubmit,
   inputRef,
+  bench = false,
 }: TextBoxProps) {
   const { palette, size } = useCordelTheme();
   const named = unit ? `${label} (${unit})` : label;
@@ -73,6 +76,7 @@ export function TextBox({
           styles.input,
           { backgroundColor: palette.sheet, fontSize: size('body') },
           rows ? { minHeight: rows * size('body') * 1.6 } : null,
+          bench ? { minHeight: touch.bench } : null,
         ]}
         contentStyle={styles.text}
         aria-label={named}
@@ -122,13 +126,15 @@ export function Field<V extends FieldValues>({ control, name, ...box }: FieldPro
 
 interface ChoiceProps<T extends string> {
   label: string;
+  /** As tall as everything at the bench. */
+  bench?: boolean;
   options: readonly { readonly value: T; readonly label: string }[];
   value: T;
   onChange: (value: T) => void;
 }
 
 /** One of a few, all in sight. */
-export function Choice<T extends string>({ label, options, value, onChange }: ChoiceProps<T>) {
+export function Choice<T extends string>({ label, options, value, onChange, bench = false }: ChoiceProps<T>) {
   return (
     <View role="radiogroup" aria-label={label} style={styles.field}>
       <Type look="smallStrong" aria-hidden>
@@ -140,6 +146,7 @@ export function Choice<T extends string>({ label, options, value, onChange }: Ch
             key={option.value}
             label={option.label}
             chosen={option.value === value}
+            bench={bench}
             onPress={() => onChange(option.value)}
           />
         ))}
@@ -148,7 +155,17 @@ export function Choice<T extends string>({ label, options, value, onChange }: Ch
   );
 }
 
-function ChoiceKey({ label, chosen, onPress }: { label: string; chosen: boolean; onPress: () => void }) {
+function ChoiceKey({
+  label,
+  chosen,
+  bench,
+  onPress,
+}: {
+  label: string;
+  chosen: boolean;
+  bench: boolean;
+  onPress: () => void;
+}) {
   const { palette } = useCordelTheme();
   return (
     <Pressable
@@ -159,6 +176,7 @@ function ChoiceKey({ label, chosen, onPress }: { label: string; chosen: boolean;
       style={[
         styles.option,
         { borderColor: palette.ink, backgroundColor: chosen ? palette.ink : palette.sheet },
+        bench ? { minHeight: touch.bench } : null,
       ]}
     >
       <Type look="strong" tone={chosen ? 'ground' : 'ink'}>

@@ -213,7 +213,9 @@ describe('the blade', () => {
   });
   test('turned, the next position counts from nothing; at the last one it is used up', () => {
     const own = uses(1500, 1);
-    expect(due([], own).due[0]!.reason).toBe('3\u00a0000 fibers cleaved on position 1 of 16 (rule: 3\u00a0000).');
+    expect(due([], own).due[0]!.reason).toBe(
+      '3\u00a0000 fibers cleaved on position 1 of 16 (rule: 3\u00a0000).',
+    );
     expect(due([event(48, 'blade-turned', undefined, cleaver)], own)).toMatchObject({
       cleaves: 0,
       position: 2,

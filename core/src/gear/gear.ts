@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { fiberTypeIds, type FiberTypeId } from '../line/fiberType';
 import { idSchema, nameSchema, versionSchema } from '../schemas';
-import type { SleeveKind } from '../splice/sleeve';
+import type { SleeveKind } from '../splice/joint';
 import { calibrationRulesSchema, usualRules } from './rules';
 
 const sleeveKindSchema = z.enum(['single-40', 'single-60', 'ribbon', 'connector'] satisfies SleeveKind[]);
@@ -85,11 +85,13 @@ export const stripperSchema = itemBase.extend({
   /** °C of its jaws. */
   temperature: z.number('Give a temperature in °C.').min(20).max(200).nullable(),
 });
+export type Stripper = z.infer<typeof stripperSchema>;
 export const lightSourceSchema = itemBase.extend({
   kind: z.literal('light-source'),
   /** nm */
   wavelength: z.int('Give a wavelength in nm.').min(400).max(1700).nullable(),
 });
+export type LightSource = z.infer<typeof lightSourceSchema>;
 
 /** A piece of gear under a label of the user's own. */
 export const gearSchema = z.discriminatedUnion('kind', [

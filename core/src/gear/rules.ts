@@ -49,16 +49,27 @@ export const usualRules: CalibrationRules = {
   electrodeLife: 4000,
 };
 
+interface RuleWords {
+  readonly what: string;
+  readonly unit: string;
+  /** Where the usual number is from. */
+  readonly from: 'common practice' | 'from memory';
+}
+
 /** How a rule reads as a row: what is counted, in which unit. */
-export const ruleWords: Readonly<Record<RuleCode, { readonly what: string; readonly unit: string }>> = {
-  session: { what: 'New session: time without a splice', unit: 'h' },
-  temperature: { what: 'Temperature changed by', unit: '°C' },
-  humidity: { what: 'Humidity changed by', unit: '% points' },
-  pressure: { what: 'Air pressure changed by (5 kPa is about 430 m of altitude)', unit: 'kPa' },
-  disuse: { what: 'Long disuse', unit: 'days' },
-  electrodes: { what: 'Electrodes cleaned or replaced', unit: 'times' },
-  badRun: { what: 'Failed or over the limit, in a row', unit: 'splices' },
-  splices125: { what: 'Splices since the last, 125 µm fiber', unit: 'splices' },
-  splices400: { what: 'Splices since the last, 400 µm fiber', unit: 'splices' },
-  electrodeLife: { what: 'Life of the electrodes', unit: 'arcs' },
+export const ruleWords: Readonly<Record<RuleCode, RuleWords>> = {
+  session: { what: 'New session: time without a splice', unit: 'h', from: 'from memory' },
+  temperature: { what: 'Temperature changed by', unit: '°C', from: 'from memory' },
+  humidity: { what: 'Humidity changed by', unit: '% points', from: 'from memory' },
+  pressure: {
+    what: 'Air pressure changed by (5 kPa is about 430 m of altitude)',
+    unit: 'kPa',
+    from: 'from memory',
+  },
+  disuse: { what: 'Long disuse', unit: 'days', from: 'from memory' },
+  electrodes: { what: 'Electrodes cleaned or replaced', unit: 'times', from: 'common practice' },
+  badRun: { what: 'Failed or over the limit, in a row', unit: 'splices', from: 'from memory' },
+  splices125: { what: 'Splices since the last, 125 µm fiber', unit: 'splices', from: 'common practice' },
+  splices400: { what: 'Splices since the last, 400 µm fiber', unit: 'splices', from: 'common practice' },
+  electrodeLife: { what: 'Life of the electrodes', unit: 'arcs', from: 'from memory' },
 };

@@ -1,6 +1,7 @@
 import type { Cable } from '../line/cable';
 import { fiberUnits, unitOf } from '../line/fiberNumber';
 import { entryKey, goesThrough, type Closure } from '../plan/closure';
+import { jointOf } from '../splice/joint';
 import type { ClosurePlan } from '../plan/closurePlan';
 import { portsTaken } from '../plan/ports';
 
@@ -42,12 +43,28 @@ export function kitList(
   const splices = [...plan.splices, ...plan.unplaced];
   const singles = splices.filter((splice) => splice.kind === 'single').length;
   const ribbons = splices.length - singles;
+  const connectors = { mechanical: 0, 'fusion-connector': 0, fusion: 0 };
+  for (const splice of splices) connectors[jointOf(closure, splice, cables).kind] += 1;
+  const { mechanical, 'fusion-connector': fused } = connectors;
+  const sleeves = singles - mechanical - fused;
   const length = closure.sleeveLength ?? 60;
   add(
     `single-sleeve-${length}`,
     `Single sleeve, ${length} mm`,
-    singles,
-    `${singles} single splices, one sleeve each`,
+    sleeves,
+    `${sleeves} single splices, one sleeve each`,
+  );
+  add(
+    'fusion-connector',
+    'Fused connector with its sleeve and boot',
+    fused,
+    `${fused} splices that end in one`,
+  );
+  add(
+    'mechanical-connector',
+    'Mechanical connector with its boot',
+    mechanical,
+    `${mechanical} splices that end in one`,
   );
   add('ribbon-sleeve', 'Ribbon sleeve, 40 mm', ribbons, `${ribbons} ribbon splices, one sleeve each`);
 

@@ -45,6 +45,8 @@ const entrySchema = z.strictObject({
   port: z.string().max(20).optional(),
   /** Tubes or ribbons that must go through whole. */
   through: z.array(z.int().min(1)).max(1152).optional(),
+  /** A drop or pigtails whose splices are splice-on connectors; fused as any other where it is not given. */
+  ending: z.enum(['mechanical', 'fusion-connector']).optional(),
 });
 export type Entry = z.infer<typeof entrySchema>;
 

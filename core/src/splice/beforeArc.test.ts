@@ -48,8 +48,7 @@ test('of a ribbon it names the fibers', () => {
   expect(adviseBeforeArc(ribbon.with(6, seen({ offset: 4 })), both)).toEqual({
     action: 'reseat',
     fibers: [7],
-    message:
-      'Reseat fiber 7: offset 4 µm, over the machine’s 2 µm. Clean the groove with its brush first.',
+    message: 'Reseat fiber 7: offset 4 µm, over the machine’s 2 µm. Clean the groove with its brush first.',
   });
   expect(
     adviseBeforeArc(ribbon.with(2, seen({ cleaveLeft: 1.6 })).with(8, seen({ cleaveLeft: 2 })), both),

@@ -18,12 +18,20 @@ const resultShape = {
   sleeveForgotten: z.boolean().optional(),
   /** Somebody said, before the arc, that the sleeve is on. */
   sleeveConfirmed: z.boolean().optional(),
+  /** A mechanical connector has no loss to read: whether light shows at its joint. */
+  light: z.enum(['dark', 'glows']).optional(),
   note: noteSchema,
 };
 
 const needsLoss = {
-  when: (result: { readings: { loss: number | null }[]; proofTestFailed: boolean }) =>
-    result.proofTestFailed || result.readings.every((reading) => reading.loss !== null),
+  when: (result: {
+    readings: { loss: number | null }[];
+    proofTestFailed: boolean;
+    light?: string | undefined;
+  }) =>
+    result.proofTestFailed ||
+    result.light !== undefined ||
+    result.readings.every((reading) => reading.loss !== null),
   message: 'A splice that passed its proof test has a loss for every fiber.',
 };
 

@@ -9,6 +9,7 @@ export interface StandingAttempt {
   readonly readings: readonly Reading[];
   readonly proofTestFailed: boolean;
   readonly sleeveForgotten: boolean;
+  readonly light: Attempt['light'];
   readonly note: string;
 }
 
@@ -33,8 +34,8 @@ export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
       (other): other is Correction => other.kind === 'correction' && other.attemptId === fact.id,
     );
     const result = corrections.length > 0 ? corrections.at(-1)!.result : fact;
-    const { readings, proofTestFailed, sleeveForgotten = false, note } = result ?? fact;
-    const standing = { fact, corrections, readings, proofTestFailed, sleeveForgotten, note };
+    const { readings, proofTestFailed, sleeveForgotten = false, light, note } = result ?? fact;
+    const standing = { fact, corrections, readings, proofTestFailed, sleeveForgotten, light, note };
     (result ? attempts : withdrawn).push(standing);
   }
 

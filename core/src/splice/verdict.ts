@@ -21,6 +21,7 @@ export interface Reason {
     | 'cleave-right'
     | 'proof-test'
     | 'sleeve'
+    | 'light'
     | 'tries-used'
     | 'left-to-owner'
     | 'owner-redo'
@@ -71,6 +72,7 @@ export function cleaveReasons(
 /** What an attempt is judged by. */
 type Judged = Pick<StandingAttempt, 'readings' | 'proofTestFailed'> & {
   readonly sleeveForgotten?: boolean | undefined;
+  readonly light?: 'dark' | 'glows' | undefined;
 };
 
 /** What one attempt has against it; empty when it holds. */
@@ -92,6 +94,12 @@ export function attemptReasons(
       code: 'sleeve',
       fiber: null,
       message: 'The sleeve was forgotten. Cut it out, sleeve on first, and splice again.',
+    });
+  if (attempt.light === 'glows')
+    (reasons ??= []).push({
+      code: 'light',
+      fiber: null,
+      message: 'Light shows at the joint: the fiber is not seated. Cleave a new end and seat it again.',
     });
   const limit = lossLimit(kind, limits);
   for (let index = 0; index < attempt.readings.length; index += 1) {
@@ -133,7 +141,8 @@ export function judgeAttempt(
   if (!last) return untouched;
   const reasons = attemptReasons(last, kind, limits);
   if (reasons.length === 0) return tries === 1 ? heldAtOnce : { mark: 'holds', reasons, tries };
-  if (last.proofTestFailed || last.sleeveForgotten) return { mark: 'redo', reasons, tries };
+  if (last.proofTestFailed || last.sleeveForgotten || last.light === 'glows')
+    return { mark: 'redo', reasons, tries };
 
   const ruling = ownerRuling(answer, tries < limits.tries, limits);
   const all = ruling.reason ? [...reasons, { ...ruling.reason, fiber: null }] : reasons;

@@ -8,7 +8,7 @@ import { ProblemError } from '../../data/api';
 import { useProject, useSaveSettings } from '../../data/projects';
 import { Action } from '../../ui/Action';
 import { Field } from '../../ui/Field';
-import { decimalField } from '../../ui/numberField';
+import { decimalField, optionalDecimalField } from '../../ui/numberField';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
 import { Failed, Loading } from '../../ui/States';
@@ -25,8 +25,11 @@ const formSchema = z.object({
   trayMean: decimalField(limitsSchema.shape.trayMean),
   closureMean: decimalField(limitsSchema.shape.closureMean),
   cleaveAngleMax: decimalField(limitsSchema.shape.cleaveAngleMax),
+  offsetMax: optionalDecimalField(limitsSchema.shape.offsetMax.unwrap()),
+  gapMax: optionalDecimalField(limitsSchema.shape.gapMax.unwrap()),
   tries: decimalField(limitsSchema.shape.tries),
 });
+type FormOutput = z.output<typeof formSchema>;
 type FormInput = z.input<typeof formSchema>;
 
 const fields: readonly { name: keyof Limits; label: string; unit?: string; hint?: string }[] = [
@@ -35,6 +38,18 @@ const fields: readonly { name: keyof Limits; label: string; unit?: string; hint?
   { name: 'trayMean', label: 'Tray mean, at most', unit: 'dB' },
   { name: 'closureMean', label: 'Closure mean, at most', unit: 'dB' },
   { name: 'cleaveAngleMax', label: 'Cleave angle, at most', unit: '°' },
+  {
+    name: 'offsetMax',
+    label: 'Axis offset before the arc, at most',
+    unit: 'µm',
+    hint: 'Empty: only what the machine itself takes.',
+  },
+  {
+    name: 'gapMax',
+    label: 'Gap before the arc, at most',
+    unit: 'µm',
+    hint: 'Empty: only what the machine itself takes.',
+  },
   { name: 'tries', label: 'Tries, before it is the owner’s call' },
 ];
 
@@ -66,19 +81,30 @@ export function LimitsScreen({ projectId }: { projectId: string }) {
 
 const asText = (limits: Limits): FormInput =>
   Object.fromEntries(
-    fields.map(({ name, unit }) => [name, unit === 'dB' ? formatLoss(limits[name]) : String(limits[name])]),
+    fields.map(({ name, unit }) => {
+      const value = limits[name];
+      return [name, value === undefined ? '' : unit === 'dB' ? formatLoss(value) : String(value)];
+    }),
   ) as FormInput;
+
+/** An empty field sets no limit. */
+const asLimits = ({ offsetMax, gapMax, ...limits }: FormOutput): Limits => ({
+  ...limits,
+  ...(offsetMax === null ? {} : { offsetMax }),
+  ...(gapMax === null ? {} : { gapMax }),
+});
 
 function LimitsForm({ project }: { project: Project }) {
   const { palette } = useCordelTheme();
   const save = useSaveSettings(project.id);
   const { refetch } = useProject(project.id);
   const [saved, setSaved] = useState(false);
-  const { control, handleSubmit, reset, formState } = useForm<FormInput, unknown, Limits>({
+  const { control, handleSubmit, reset, formState } = useForm<FormInput, unknown, FormOutput>({
     resolver: zodResolver(formSchema),
     defaultValues: asText(project.limits),
   });
-  const store = (limits: Limits) => {
+  const store = (output: FormOutput) => {
+    const limits = asLimits(output);
     const { name, units, window, version } = project;
     save.mutate({ name, units, window, version, limits }, { onSuccess: () => setSaved(true) });
   };
@@ -101,7 +127,7 @@ function LimitsForm({ project }: { project: Project }) {
         ))}
       </View>
       <View style={styles.fields}>
-        {fields.map(({ name, label, unit }) => (
+        {fields.map(({ name, label, unit, hint }) => (
           <View key={name} style={styles.half}>
             <Field
               control={control}
@@ -109,6 +135,7 @@ function LimitsForm({ project }: { project: Project }) {
               label={label}
               keyboard="decimal"
               {...(unit ? { unit } : {})}
+              {...(hint ? { hint } : {})}
             />
           </View>
         ))}

@@ -25,6 +25,10 @@ export const places = {
   time: (projectId: string, closureId?: string) =>
     `/p/${projectId}/time${closureId ? `?closure=${closureId}` : ''}` as Href,
   plan: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/plan` as Href,
+  gear: '/gear' as Href,
+  gearItem: (gearId: string) => `/gear/${gearId}` as Href,
+  /** The form of a new piece of gear. */
+  newGear: (kind: string) => `/gear/new?kind=${kind}` as Href,
   models: '/models' as Href,
   model: (modelId: string) => `/models/${modelId}` as Href,
   closure: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}` as Href,

@@ -1,0 +1,82 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { v7 } from 'uuid';
+import { answerOf, api } from './api';
+import type { KnownFacts } from './facts';
+import { keys } from './keys';
+import { getPreferences } from './preferences';
+import { keep, recall } from './stored';
+
+/** Somebody else who stands at a splice of this closure. */
+export interface Other {
+  readonly device: string;
+  readonly by: string | null;
+  readonly spliceId: string;
+  /** UTC, when they came to it. */
+  readonly since: string;
+}
+
+const deviceKey = 'device';
+const known = recall(deviceKey);
+/** This device, as others see it. */
+const device = typeof known === 'string' ? known : v7();
+if (known !== device) keep(deviceKey, device);
+
+/** How long one stands at a splice before it is told, and how often it is told again. ms */
+const settleMs = 300;
+const againMs = 4000;
+
+const nobody: readonly Other[] = [];
+
+/**
+ * Tells the server where one stands, and who else is at this closure and where. When somebody recorded something it is fetched at once. Quiet when
+ * the network is away: then nobody is known of.
+ */
+export function useOthers(projectId: string, closureId: string, spliceId: string): readonly Other[] {
+  const client = useQueryClient();
+  const [others, setOthers] = useState(nobody);
+  useEffect(() => {
+    let gone = false;
+    let timer: ReturnType<typeof setTimeout>;
+    const tell = async () => {
+      try {
+        const answer = await answerOf<{ others: Other[]; last: number }>(
+          api.projects[':projectId'].closures[':closureId'].here.$post({
+            param: { projectId, closureId },
+            json: { device, by: getPreferences().person.trim() || null, spliceId },
+          }) as never,
+        );
+        if (gone) return;
+        setOthers((before) =>
+          JSON.stringify(before) === JSON.stringify(answer.others) ? before : answer.others,
+        );
+        const queryKey = keys.facts(projectId, closureId);
+        const facts = client.getQueryData<KnownFacts>(queryKey);
+        // What was sent from here raises the number too; fetching it once more does no harm.
+        if (facts && answer.last > facts.last) void client.invalidateQueries({ queryKey });
+      } catch {
+        if (!gone) setOthers(nobody);
+      }
+      if (!gone) timer = setTimeout(() => void tell(), againMs);
+    };
+    timer = setTimeout(() => void tell(), settleMs);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [client, projectId, closureId, spliceId]);
+
+  useEffect(
+    () => () => {
+      // Leaving the bench frees the splice for the others.
+      void answerOf(
+        api.projects[':projectId'].closures[':closureId'].here.$post({
+          param: { projectId, closureId },
+          json: { device, by: null, spliceId: null },
+        }) as never,
+      ).catch(() => undefined);
+    },
+    [projectId, closureId],
+  );
+  return others;
+}

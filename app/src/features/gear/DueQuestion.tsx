@@ -1,0 +1,231 @@
+import { fiberOf, type Cable, type Conditions, type Fact } from '@cordel/core';
+import { useEffect, useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { passOver, putRight } from '../../data/gearTonight';
+import { usePreferences } from '../../data/preferences';
+import { Action } from '../../ui/Action';
+import { Caution } from '../../ui/Caution';
+import { space } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import type { GearAtBench } from './gearAtBench';
+import { newCalibration, newGearEvent, newWentOn } from './newGearFact';
+import { readWeather, WeatherFields, weatherText } from './WeatherFields';
+
+type Ask = NonNullable<GearAtBench['ask']>;
+
+interface DueQuestionProps {
+  ask: Ask;
+  atBench: GearAtBench;
+  closureId: string;
+  /** The cables of the splice at hand. */
+  cables: readonly Cable[];
+  units: 'mm' | 'in';
+  onFact: (fact: Fact) => void;
+}
+
+/** A key that lay elsewhere a moment ago must not be hit by a thumb that was on its way. ms */
+const armMs = 600;
+
+function useArmed(key: string): boolean {
+  const [armed, setArmed] = useState<string | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => setArmed(key), armMs);
+    return () => clearTimeout(timer);
+  }, [key]);
+  return armed === key;
+}
+
+const titles = {
+  calibration: 'Arc calibration is due',
+  electrodes: 'New electrodes are due',
+  blade: 'The blade is due',
+} as const;
+
+/** Something is due before the next splice: why, what to do, and the ways to go on. It goes on record whichever is taken. */
+export function DueQuestion(props: DueQuestionProps) {
+  const { ask } = props;
+  return (
+    <ScrollView style={styles.question} contentContainerStyle={styles.body}>
+      <View role="alert" style={styles.words}>
+        <Type look="heading" tone="accent">
+          {titles[ask.about]} · {ask.gear.label}
+        </Type>
+        {ask.due.map((due) => (
+          <Type key={due.rule}>{due.reason}</Type>
+        ))}
+      </View>
+      {ask.about === 'calibration' ? <Calibrate {...props} /> : <Renew {...props} />}
+    </ScrollView>
+  );
+}
+
+function GoOn({ ask, closureId, onFact, armed }: DueQuestionProps & { armed: boolean }) {
+  return (
+    <Action
+      bench
+      label="Splice on without it"
+      detail="goes on record"
+      disabled={!armed}
+      onPress={() => {
+        passOver(ask.gear.id, ask.about);
+        onFact(
+          newWentOn(
+            closureId,
+            ask.gear,
+            ask.about,
+            ask.due.map((due) => due.rule),
+          ),
+        );
+      }}
+      style={styles.key}
+    />
+  );
+}
+
+function Calibrate(props: DueQuestionProps) {
+  const { ask, atBench, cables, closureId, units, onFact } = props;
+  const armed = useArmed(ask.about);
+  const failed = atBench.machine?.standing.failed ?? 0;
+  return (
+    <>
+      <CalibrationWords cables={cables} failed={failed} />
+      <CalibrationForm
+        armed={armed}
+        weather={atBench.machine?.standing.weather ?? null}
+        units={units}
+        onResult={(passed, conditions) => {
+          if (passed) putRight(ask.gear.id, 'calibration');
+          onFact(newCalibration(closureId, ask.gear, passed, conditions));
+        }}
+        more={<GoOn {...props} armed={armed} />}
+      />
+    </>
+  );
+}
+
+/** What to do it with, and what a failed try asks for. */
+export function CalibrationWords({ cables, failed }: { cables: readonly Cable[]; failed: number }) {
+  const multimode = cables.some((cable) => fiberOf(cable).type.mode === 'multi');
+  return (
+    <>
+      {failed > 0 ? (
+        <Type look="strong">
+          It failed {failed === 1 ? 'once' : `${failed} times`}. Prepare new ends on both sides (strip, clean,
+          cleave) and try again.
+        </Type>
+      ) : null}
+      <Type look="strong">
+        {multimode
+          ? 'With single-mode fiber on both sides, although this cable is multimode.'
+          : 'With single-mode fiber on both sides.'}
+      </Type>
+      <Caution text="High voltage at the electrodes: cover shut. No alcohol near the arc; in a manhole test the air first. The maker’s instruction and local rules come first." />
+    </>
+  );
+}
+
+/** The result of a try, with the weather as it is. */
+export function CalibrationForm({
+  weather,
+  units,
+  armed = true,
+  onResult,
+  more,
+}: {
+  weather: Conditions | null;
+  units: 'mm' | 'in';
+  armed?: boolean;
+  onResult: (passed: boolean, conditions: Conditions) => void;
+  more?: React.ReactNode;
+}) {
+  const { pressureBy } = usePreferences();
+  const [text, setText] = useState(() => weatherText(weather, units, pressureBy));
+  const { conditions } = readWeather(text, units, pressureBy);
+  return (
+    <>
+      <WeatherFields text={text} units={units} onChange={setText} />
+      <View style={styles.keys}>
+        <Action
+          bench
+          kind="now"
+          label="It passed"
+          disabled={!armed || !conditions}
+          onPress={() => onResult(true, conditions!)}
+          style={styles.key}
+        />
+        <Action
+          bench
+          label="It failed"
+          disabled={!armed || !conditions}
+          onPress={() => onResult(false, conditions!)}
+          style={styles.key}
+        />
+        {more}
+      </View>
+    </>
+  );
+}
+
+function Renew(props: DueQuestionProps) {
+  const { ask, atBench, closureId, onFact } = props;
+  const armed = useArmed(ask.about);
+  const event = (name: Parameters<typeof newGearEvent>[2]) => {
+    putRight(ask.gear.id, ask.about);
+    onFact(newGearEvent(closureId, ask.gear, name));
+  };
+  const standing = atBench.cleaver?.standing;
+  const last = ask.gear.kind === 'cleaver' && (standing?.position ?? 1) >= ask.gear.positions;
+  return (
+    <>
+      <Caution
+        text={
+          ask.about === 'blade'
+            ? 'The blade’s edge cuts: turn it as its maker says, with tweezers, not with a finger.'
+            : 'Switch the machine off and unplug it first. Never touch the tips; handle electrodes as their maker says.'
+        }
+      />
+      <View style={styles.keys}>
+        {ask.about === 'electrodes' ? (
+          <Action
+            bench
+            kind="now"
+            label="Electrodes replaced"
+            disabled={!armed}
+            onPress={() => event('electrodes-replaced')}
+            style={styles.key}
+          />
+        ) : (
+          <>
+            {last ? null : (
+              <Action
+                bench
+                kind="now"
+                label={`Turned to position ${(standing?.position ?? 1) + 1}`}
+                disabled={!armed}
+                onPress={() => event('blade-turned')}
+                style={styles.key}
+              />
+            )}
+            <Action
+              bench
+              kind={last ? 'now' : 'block'}
+              label="New blade"
+              disabled={!armed}
+              onPress={() => event('blade-replaced')}
+              style={styles.key}
+            />
+          </>
+        )}
+        <GoOn {...props} armed={armed} />
+      </View>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  question: { maxHeight: 460 },
+  body: { gap: space.small, padding: space.tight },
+  words: { gap: space.hair },
+  keys: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+  key: { flexGrow: 1, flexBasis: 110 },
+});

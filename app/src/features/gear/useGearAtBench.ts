@@ -1,0 +1,47 @@
+import type { SpliceState } from '@cordel/core';
+import { useDeferredValue, useMemo } from 'react';
+import { localFacts, useGear, useServerBook } from '../../data/gear';
+import { isPicked, useTonight } from '../../data/gearTonight';
+import { cablesOf, type ClosureAtHand } from '../../data/ledger';
+import { useOutbox } from '../../data/outbox';
+import { useFetched } from '../useFetched';
+import type { GearAtBench } from './gearAtBench';
+
+/** Whether gear has to be picked first, and what is to be said about what was picked; null while that is not known. */
+export function useGearAtBench(
+  { definition, closure, facts }: ClosureAtHand,
+  here: SpliceState,
+): { pick: boolean; atBench: GearAtBench | null } {
+  const fetched = useFetched(here.splice.id);
+  const gear = useGear().data;
+  const tonight = useTonight();
+  const picked = isPicked(tonight);
+  const inUse = picked && (tonight.machine !== null || tonight.cleaver !== null);
+  const server = useServerBook(inUse).data;
+  const outbox = useOutbox();
+  // A reading is painted before anybody counts splices.
+  const settled = useDeferredValue(facts);
+  const waiting = useDeferredValue(outbox);
+  const splice = useDeferredValue(here.splice);
+  const { limits } = definition.project;
+  const atBench = useMemo(() => {
+    if (!fetched || !gear || !inUse || !server) return null;
+    const local = fetched.gearBook(
+      localFacts(
+        settled,
+        waiting.map((entry) => entry.fact),
+      ),
+      limits,
+    );
+    return fetched.gearAtBench(
+      gear,
+      tonight,
+      fetched.joinBooks(server.book, local),
+      new Date().toISOString(),
+      closure,
+      splice,
+      cablesOf(definition),
+    );
+  }, [fetched, gear, inUse, server, settled, waiting, limits, tonight, closure, splice, definition]);
+  return { pick: !picked && gear !== undefined && gear.length > 0, atBench };
+}

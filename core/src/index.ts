@@ -28,6 +28,7 @@ export * from './splice/fact';
 export * from './splice/history';
 export * from './splice/joint';
 export * from './splice/ledger';
+export * from './splice/looseSides';
 export * from './splice/polarity';
 export * from './splice/reading';
 export * from './splice/rollUp';

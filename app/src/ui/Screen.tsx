@@ -13,6 +13,8 @@ interface ScreenProps {
   subtitle?: string | undefined;
   /** Where the cord leads upward; absent at its beginning. */
   up?: { href: Href; name: string };
+  /** At the bench everything is as large as a glove asks for. */
+  bench?: boolean;
   /** At the right end of the header. */
   corner?: ReactNode;
   /** Stays below the scrolling part, under the thumb. */
@@ -21,7 +23,7 @@ interface ScreenProps {
 }
 
 /** A page: its name at the head of the cord, its body, and the action of the moment at the foot. */
-export function Screen({ title, subtitle, up, corner, foot, children }: ScreenProps) {
+export function Screen({ title, subtitle, up, bench = false, corner, foot, children }: ScreenProps) {
   const { palette } = useCordelTheme();
   const heading = useRef<View>(null);
   const path = usePathname();
@@ -41,7 +43,7 @@ export function Screen({ title, subtitle, up, corner, foot, children }: ScreenPr
             aria-hidden
             style={[styles.cord, { backgroundColor: palette.ink, top: up ? undefined : '50%' }]}
           />
-          {up ? <UpTheCord href={up.href} name={up.name} /> : null}
+          {up ? <UpTheCord href={up.href} name={up.name} side={bench ? touch.bench : touch.normal} /> : null}
         </View>
         <View ref={heading} tabIndex={-1} style={styles.names}>
           <Type look="title" role="heading" aria-level={1}>
@@ -60,14 +62,21 @@ export function Screen({ title, subtitle, up, corner, foot, children }: ScreenPr
   );
 }
 
-const UpTheCord = memo(function UpTheCord({ href, name }: NonNullable<ScreenProps['up']>) {
+const UpTheCord = memo(function UpTheCord({
+  href,
+  name,
+  side,
+}: NonNullable<ScreenProps['up']> & { side: number }) {
   const { palette, size } = useCordelTheme();
   return (
     <Pressable
       role="link"
       aria-label={`Up to ${name}`}
       onPress={() => router.navigate(href)}
-      style={[styles.up, { backgroundColor: palette.ground }]}
+      style={[
+        styles.up,
+        { width: side, height: side, marginLeft: gutter.cord - side / 2, backgroundColor: palette.ground },
+      ]}
     >
       <Icon name="back" size={size('title')} color={palette.ink} />
     </Pressable>
@@ -93,9 +102,6 @@ const styles = StyleSheet.create({
     width: stroke.cord,
   },
   up: {
-    width: touch.normal,
-    height: touch.normal,
-    marginLeft: gutter.cord - touch.normal / 2,
     alignItems: 'center',
     justifyContent: 'center',
   },

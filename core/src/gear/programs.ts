@@ -9,6 +9,8 @@ export interface ProgramWarning {
   readonly message: string;
   /** The machine's program that fits, or null where it has none. */
   readonly fitting: string | null;
+  /** µm, of a splice program that fits; 125 otherwise. */
+  readonly cladding: 125 | 400;
 }
 
 /**
@@ -27,10 +29,12 @@ export function programWarnings(
   const types = [...new Set(cables.map((cable) => fiberOf(cable).type.id as FiberTypeId))];
   const other = types.find((type) => program && !program.fiberTypes.includes(type));
   if (other) {
-    const fitting = programFor(machine, other)?.name ?? null;
+    const found = programFor(machine, other);
+    const fitting = found?.name ?? null;
     warnings.push({
       what: 'program',
       fitting,
+      cladding: found?.cladding ?? 125,
       message: `The program “${program!.name}” is on, and this fiber is ${fiberOf({ fiberType: other }).type.name}. ${
         fitting ? `Switch to “${fitting}”.` : 'The machine has no program for it on its list.'
       }`,
@@ -42,6 +46,7 @@ export function programWarnings(
     warnings.push({
       what: 'heater',
       fitting,
+      cladding: 125,
       message: `The heater is on “${heater.name}”, and this splice wears a ${sleeveWords[sleeve]}. ${
         fitting ? `Switch to “${fitting}”.` : 'The machine has no program for it on its list.'
       }`,

@@ -4,6 +4,7 @@ import type { Fact } from '../fact';
 import { goesThrough, type Closure } from '../plan/closure';
 import type { ClosurePlan } from '../plan/closurePlan';
 import type { Attempt } from '../splice/fact';
+import { looseSides } from '../splice/looseSides';
 import { quantileSorted } from '../statistics/quantile';
 import { isOpened, openedUnits } from './openedUnits';
 
@@ -178,9 +179,7 @@ export function estimateClosure(
 function ribbonizedSides(plan: ClosurePlan, cables: ReadonlyMap<string, Cable>): number {
   let sides = 0;
   for (const { kind, left, right } of [...plan.splices, ...plan.unplaced])
-    if (kind === 'ribbon')
-      for (const [end] of [left, right])
-        if (fiberUnits(cables.get(end!.cableId)!.construction)[0]!.kind !== 'ribbon') sides += 1;
+    sides += looseSides({ kind, left, right }, cables).length;
   return sides;
 }
 

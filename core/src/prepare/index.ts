@@ -12,6 +12,7 @@ export * from './pace';
 export * from './progress';
 export * from './readiness';
 export * from './redosLeft';
+export * from './ribbonizeChecks';
 export * from './sealParts';
 export * from './sheathLength';
 export * from './slack';

@@ -1,6 +1,7 @@
 import type { Measurement, PrepareFact, Tick } from './fact';
 import type { Fact } from '../fact';
 import { compareFacts } from '../factBase';
+import { fiberEndKey, type FiberEnd } from '../plan/fiberEnd';
 
 /** Stable names of what can be ticked or measured at a closure. */
 export const tickNames = {
@@ -11,6 +12,8 @@ export const tickNames = {
   step: (cableId: string, stepId: string) => `step ${cableId} ${stepId}`,
   /** How the ribbons of a holder lie, checked before the first of them is spliced. */
   polarity: (tray: number, holder: number) => `polarity ${tray}.${holder}`,
+  /** Loose fibers were made into a ribbon, known by its first end. */
+  ribbonized: (first: FiberEnd) => `ribbonized ${fiberEndKey(first)}`,
   /** The closure is closed and tested. */
   sealed: 'sealed',
   /** mm, measured by hand on the cable. */

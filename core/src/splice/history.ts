@@ -9,6 +9,7 @@ export interface StandingAttempt {
   readonly readings: readonly Reading[];
   readonly proofTestFailed: boolean;
   readonly sleeveForgotten: boolean;
+  readonly sleeveConfirmed: boolean;
   readonly light: Attempt['light'];
   readonly note: string;
 }
@@ -34,8 +35,24 @@ export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
       (other): other is Correction => other.kind === 'correction' && other.attemptId === fact.id,
     );
     const result = corrections.length > 0 ? corrections.at(-1)!.result : fact;
-    const { readings, proofTestFailed, sleeveForgotten = false, light, note } = result ?? fact;
-    const standing = { fact, corrections, readings, proofTestFailed, sleeveForgotten, light, note };
+    const {
+      readings,
+      proofTestFailed,
+      sleeveForgotten = false,
+      sleeveConfirmed = false,
+      light,
+      note,
+    } = result ?? fact;
+    const standing = {
+      fact,
+      corrections,
+      readings,
+      proofTestFailed,
+      sleeveForgotten,
+      sleeveConfirmed,
+      light,
+      note,
+    };
     (result ? attempts : withdrawn).push(standing);
   }
 

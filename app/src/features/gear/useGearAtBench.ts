@@ -5,13 +5,21 @@ import { isPicked, useTonight } from '../../data/gearTonight';
 import { cablesOf, type ClosureAtHand } from '../../data/ledger';
 import { useOutbox } from '../../data/outbox';
 import { useFetched } from '../useFetched';
+import type { Gear } from '@cordel/core/gear';
 import type { GearAtBench } from './gearAtBench';
 
-/** Whether gear has to be picked first, and what is to be said about what was picked; null while that is not known. */
-export function useGearAtBench(
-  { definition, closure, facts }: ClosureAtHand,
-  here: SpliceState,
-): { pick: boolean; atBench: GearAtBench | null } {
+export interface BenchGear {
+  readonly list: readonly Gear[];
+  /** Whether gear has to be picked first. */
+  readonly pick: boolean;
+  /** What is to be said about the gear that was picked; null while that is not known. */
+  readonly atBench: GearAtBench | null;
+}
+
+const noGear: readonly Gear[] = [];
+
+/** The gear of the night at a splice. */
+export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, here: SpliceState): BenchGear {
   const fetched = useFetched(here.splice.id);
   const gear = useGear().data;
   const tonight = useTonight();
@@ -43,5 +51,6 @@ export function useGearAtBench(
       cablesOf(definition),
     );
   }, [fetched, gear, inUse, server, settled, waiting, limits, tonight, closure, splice, definition]);
-  return { pick: !picked && gear !== undefined && gear.length > 0, atBench };
+  const list = gear ?? noGear;
+  return { list, pick: !picked && list.length > 0, atBench };
 }

@@ -3,13 +3,13 @@ import {
   formatMean,
   lossRefusal,
   spliceHistory,
-  type Cable,
+  type Joint,
   type Limits,
   type SpliceState,
-  type Tick,
   type TrayState,
 } from '@cordel/core';
-import { memo, useState } from 'react';
+import type { ArcAdvice } from '@cordel/core/gear';
+import { memo, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { usePreferences } from '../../data/preferences';
 import { Action } from '../../ui/Action';
@@ -20,6 +20,7 @@ import { useWide } from '../../ui/theme';
 import { space, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 
+import type { BenchSheet } from './BenchSheets';
 import type { Bench } from './useBench';
 import { useLatest } from '../../ui/useLatest';
 import { allowanceWords } from './words';
@@ -31,23 +32,26 @@ interface BenchFootProps {
   limits: Limits;
   /** Whether the splice takes a reading now: it is open, to be redone, or a new try was asked for. */
   entering: boolean;
+  joint: Joint;
+  /** What to do before the arc. */
+  advice: ArcAdvice | null;
   onNewTry: () => void;
-  onHistory: () => void;
   onFollow: () => void;
-  onPaste: () => void;
-  cables: ReadonlyMap<string, Cable>;
-  /** How the ribbons of this holder lie was not checked yet: what to do with the answer. */
-  onPolarity: ((answer: NonNullable<Tick['answer']>, note: string) => void) | null;
+  onSheet: (sheet: BenchSheet) => void;
+  /** How fast it goes. */
+  pace: ReactNode;
+  /** What has to be answered first, in the pad's place. */
+  question: ReactNode;
   /** What the keyboard has typed, dB. */
   typed: string | null;
   refusal: string | null;
 }
 
 const DetailsPanel = later('the details', async () => (await import('../fetchedLater')).DetailsPanel);
-/** Asked before the first ribbon of a holder; fetched once the bench stands. */
-const PolarityCheck = later('the question', async () => (await import('../fetchedLater')).PolarityCheck);
+const BeforeArcPanel = later('the panel', async () => (await import('../fetchedLater')).BeforeArcPanel);
+const LightPad = later('the pad', async () => (await import('../fetchedLater')).LightPad);
 
-type Panel = 'pad' | 'full' | 'details';
+type Panel = 'pad' | 'full' | 'before' | 'details';
 
 /** The lower half of the bench, under the thumb: tray mean, pad or decision, and the last verdict. */
 export function BenchFoot({
@@ -56,12 +60,13 @@ export function BenchFoot({
   tray,
   limits,
   entering,
+  joint,
+  advice,
   onNewTry,
-  onHistory,
   onFollow,
-  onPaste,
-  cables,
-  onPolarity,
+  onSheet,
+  pace,
+  question,
   typed,
   refusal,
 }: BenchFootProps) {
@@ -78,28 +83,41 @@ export function BenchFoot({
     bench.record(loss);
   });
   const onFull = useLatest(() => setPanel('full'));
+  const onBefore = useLatest(() => setPanel('before'));
   const onDetails = useLatest(() => setPanel('details'));
   const onLeave = useLatest(() => bench.answer('ask'));
   const onSkip = useLatest(bench.skip);
 
   return (
     <View style={styles.foot}>
-      <TrayMean tray={tray} limits={limits} />
+      <View>
+        <TrayMean tray={tray} limits={limits} />
+        <View style={styles.pace}>{pace}</View>
+      </View>
       {!entering ? (
-        <Decision bench={bench} state={state} onNewTry={onNewTry} onHistory={onHistory} />
-      ) : onPolarity ? (
-        <PolarityCheck splice={state.splice} cables={cables} onDone={onPolarity} />
+        <Decision bench={bench} state={state} onNewTry={onNewTry} onSheet={onSheet} />
+      ) : question ? (
+        question
       ) : panel === 'full' ? (
         <FullPad refusal={lossRefusal} onReading={onReading} onClose={() => setPanel('pad')} />
+      ) : panel === 'before' ? (
+        <BeforeArcPanel
+          before={bench.details.before}
+          fibers={bench.fibers}
+          advice={advice}
+          onChange={(before) => bench.setDetails({ ...bench.details, before })}
+          onDone={() => setPanel('pad')}
+        />
       ) : panel === 'details' ? (
         <DetailsPanel
           details={bench.details}
-          angles={state.splice.kind === 'single'}
+          ribbon={bench.fibers > 1}
+          steps={joint.small !== null}
           onChange={bench.setDetails}
           onDone={() => setPanel('pad')}
           onBroken={() => bench.record(null)}
           onFollow={onFollow}
-          onPaste={bench.fibers > 1 ? onPaste : null}
+          onSheet={onSheet}
         />
       ) : (
         <>
@@ -111,17 +129,21 @@ export function BenchFoot({
               onPress={bench.recordSame}
             />
           ) : null}
-          <HundredthsPad onReading={onReading} keyHints={wide} />
+          {joint.kind === 'mechanical' ? (
+            <LightPad onLight={bench.recordLight} />
+          ) : (
+            <HundredthsPad onReading={onReading} keyHints={wide} />
+          )}
           <BesidePad
-            angles={state.splice.kind === 'single'}
-            onFull={onFull}
+            onFull={joint.kind === 'mechanical' ? null : onFull}
+            onBefore={joint.kind === 'mechanical' ? null : onBefore}
             onDetails={onDetails}
             onLeave={mayBeLeft(state) ? onLeave : null}
             onSkip={onSkip}
           />
         </>
       )}
-      <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering && !onPolarity} />
+      <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering && !question} />
     </View>
   );
 }
@@ -130,32 +152,29 @@ export function BenchFoot({
 function mayBeLeft(state: SpliceState): boolean {
   if (state.verdict.mark !== 'redo') return false;
   const { last } = spliceHistory(state.facts);
-  return !last?.proofTestFailed && !last?.sleeveForgotten;
+  return !last?.proofTestFailed && !last?.sleeveForgotten && last?.light !== 'glows';
 }
 
 const BesidePad = memo(function BesidePad({
-  angles,
   onFull,
+  onBefore,
   onDetails,
   onLeave,
   onSkip,
 }: {
-  angles: boolean;
-  onFull: () => void;
+  onFull: (() => void) | null;
+  onBefore: (() => void) | null;
   onDetails: () => void;
   onLeave: (() => void) | null;
   onSkip: () => void;
 }) {
   return (
     <View style={styles.row}>
-      <Action bench label=".10 +" spoken="0.10 dB or more" onPress={onFull} style={styles.flex} />
-      <Action
-        bench
-        label="Details"
-        detail={angles ? 'angles, proof, note' : 'proof, note'}
-        onPress={onDetails}
-        style={styles.wider}
-      />
+      {onFull ? (
+        <Action bench label=".10 +" spoken="0.10 dB or more" onPress={onFull} style={styles.flex} />
+      ) : null}
+      {onBefore ? <Action bench label="Before arc" onPress={onBefore} style={styles.flex} /> : null}
+      <Action bench label="Details" onPress={onDetails} style={styles.flex} />
       {onLeave ? <Action bench label="Leave to owner" onPress={onLeave} style={styles.flex} /> : null}
       <Action bench label="Skip" onPress={onSkip} style={styles.flex} />
     </View>
@@ -185,8 +204,8 @@ function Decision({
   bench,
   state,
   onNewTry,
-  onHistory,
-}: Pick<BenchFootProps, 'bench' | 'state' | 'onNewTry' | 'onHistory'>) {
+  onSheet,
+}: Pick<BenchFootProps, 'bench' | 'state' | 'onNewTry' | 'onSheet'>) {
   const owner = state.verdict.mark === 'owner';
   return (
     <View style={styles.decision}>
@@ -203,53 +222,62 @@ function Decision({
       <View style={styles.row}>
         <Action bench label="Splice it again" onPress={onNewTry} style={styles.flex} />
         <Action bench label="Sleeve forgotten" onPress={bench.sleeveForgotten} style={styles.flex} />
-        <Action bench label="History, correct" onPress={onHistory} style={styles.flex} />
+        <Action bench label="History, correct" onPress={() => onSheet('history')} style={styles.flex} />
+      </View>
+      <View style={styles.row}>
+        <Action bench label="Gear tonight" onPress={() => onSheet('gear')} style={styles.flex} />
+        <Action bench label="Order of work" onPress={() => onSheet('order')} style={styles.flex} />
       </View>
     </View>
   );
 }
 
-/** The verdict on the last entry, at once, and the few seconds in which it can be taken back. */
+/** The verdict on the last entry, at once, with the few seconds in which it can be taken back; and the sleeve, asked before the next one. */
 function LastEntry({
   bench,
   typed,
   refusal,
   entering,
 }: Pick<BenchFootProps, 'bench' | 'typed' | 'refusal' | 'entering'>) {
-  const { last } = bench;
+  const { last, details } = bench;
   const { sleeveReminder } = usePreferences();
   const wide = useWide();
   const onTakeBack = useLatest(bench.takeBack);
+  const onSleeve = useLatest(() => bench.setDetails({ ...bench.details, sleeveConfirmed: !details.sleeveConfirmed }));
+  const askSleeve = entering && sleeveReminder && bench.read.length === 0 && !details.sleeveForgotten;
   return (
-    <View style={styles.last} aria-live="polite" role="status">
-      {typed !== null ? (
-        <Type look="heading">{typed} dB · Enter confirms</Type>
-      ) : refusal ? (
-        <Type look="smallStrong" tone="accent" style={styles.words}>
-          {refusal}
-        </Type>
-      ) : last ? (
-        <>
-          <Knot mark={last.mark} size={22} />
-          <View style={styles.words}>
-            <Type look="smallStrong" testID="last-verdict">
+    <View style={styles.last}>
+      <View style={styles.said} aria-live="polite" role="status">
+        {typed !== null ? (
+          <Type look="heading">{typed} dB · Enter confirms</Type>
+        ) : refusal ? (
+          <Type look="smallStrong" tone="accent" style={styles.words}>
+            {refusal}
+          </Type>
+        ) : last ? (
+          <>
+            <Knot mark={last.mark} size={22} />
+            <Type look="smallStrong" testID="last-verdict" style={styles.words}>
               {last.text}
             </Type>
-            {entering && sleeveReminder && bench.read.length === 0 ? (
-              <Type look="small">Next: sleeve on first.</Type>
-            ) : null}
-          </View>
-          {last.takeBack ? <Action bench label="Take back" onPress={onTakeBack} /> : null}
-        </>
-      ) : !entering ? null : (
-        <Type look="small" tone="soft">
-          {wide
-            ? 'Digits enter · Enter confirms · arrows move along the cord · ? lists the keys'
-            : sleeveReminder
-              ? 'Sleeve on first. Then tap what the machine reads.'
+          </>
+        ) : !entering ? null : (
+          <Type look="small" tone="soft" style={styles.words}>
+            {wide
+              ? 'Digits enter · Enter confirms · arrows move along the cord · ? lists the keys'
               : 'Tap what the machine reads.'}
-        </Type>
-      )}
+          </Type>
+        )}
+      </View>
+      {last?.takeBack ? <Action bench label="Take back" onPress={onTakeBack} /> : null}
+      {askSleeve ? (
+        <Action
+          bench
+          label={details.sleeveConfirmed ? 'Sleeve is on' : 'Sleeve on?'}
+          pressed={details.sleeveConfirmed}
+          onPress={onSleeve}
+        />
+      ) : null}
     </View>
   );
 }
@@ -265,10 +293,10 @@ const styles = StyleSheet.create({
     paddingHorizontal: space.tight,
     minHeight: 30,
   },
+  pace: { paddingHorizontal: space.tight, minHeight: 20 },
   allowance: { flexShrink: 1, textAlign: 'right' },
   row: { flexDirection: 'row', gap: space.tight },
   flex: { flex: 1, paddingHorizontal: space.tight },
-  wider: { flex: 1.6, paddingHorizontal: space.tight },
   decision: { gap: space.small, padding: space.tight },
   last: {
     minHeight: touch.bench,
@@ -277,5 +305,6 @@ const styles = StyleSheet.create({
     gap: space.small,
     paddingHorizontal: space.tight,
   },
+  said: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: space.small },
   words: { flex: 1 },
 });

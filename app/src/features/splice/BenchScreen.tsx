@@ -1,18 +1,23 @@
 import {
   alongTheCord,
   findSplice,
+  jointOf,
   lossRefusal,
   needsSplicing,
   siteOf,
   type SpliceState,
   type TrayState,
 } from '@cordel/core';
+import type { ProgramWarning } from '@cordel/core/gear';
 import { router } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
-import { ScrollView, StyleSheet, useWindowDimensions, View } from 'react-native';
+import { ScrollView, StyleSheet } from 'react-native';
+import { useRecordFact } from '../../data/facts';
+import { pickGear } from '../../data/gearTonight';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
-import { CordRow } from '../../ui/Cord';
-import { Knot } from '../../ui/Knot';
+import { useOrderOfWork } from '../../data/orderOfWork';
+import { usePreferences } from '../../data/preferences';
+import { useOthers } from '../../data/presence';
 import { later } from '../../ui/later';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
@@ -20,23 +25,28 @@ import { RefusedFacts } from '../../ui/SendStatus';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useWide } from '../../ui/theme';
 import { space } from '../../ui/tokens';
+import { useLatest } from '../../ui/useLatest';
+import { useGearAtBench } from '../gear/useGearAtBench';
 import { CordNav } from '../line/CordNav';
 import { places } from '../line/places';
+import { useFetched } from '../useFetched';
+import { AroundHere } from './AroundHere';
 import { BenchFoot } from './BenchFoot';
+import type { BenchSheet } from './BenchSheets';
+import { questionAt } from './questionAt';
 import { SpliceCard } from './SpliceCard';
-import { SpliceRow, stretchAfter } from './SpliceRow';
 import { TrayLedger } from './TrayLedger';
 import { useBench } from './useBench';
-import { useLatest } from '../../ui/useLatest';
-import { useStanding } from './useStanding';
 import { useBenchKeys } from './useBenchKeys';
-import { usePolarityAsked } from './usePolarityAsked';
 import { useRedosLeft } from './useRedosLeft';
+import { useStanding } from './useStanding';
+import { useTicksAsked } from './useTicksAsked';
 import { progressWords } from './words';
 
-const HistorySheet = later('the history', async () => (await import('../fetchedLater')).HistorySheet);
-const KeysSheet = later('the keys', async () => (await import('../fetchedLater')).KeysSheet);
-const PasteSheet = later('the sheet', async () => (await import('../fetchedLater')).PasteSheet);
+const BenchQuestion = later('the question', async () => (await import('../fetchedLater')).BenchQuestion);
+const BenchSheets = later('the sheet', async () => (await import('../fetchedLater')).BenchSheets);
+const HeaterStrip = later('the heater', async () => (await import('../fetchedLater')).HeaterStrip);
+const PaceLine = later('the pace', async () => (await import('../fetchedLater')).PaceLine);
 
 interface BenchScreenProps {
   projectId: string;
@@ -84,9 +94,13 @@ function BenchAt({
   onGo: (state: SpliceState) => void;
 }) {
   const { closure, definition, ledger } = atHand;
+  const { splice } = here;
+  const closureId = closure.id;
   const wide = useWide();
   const cables = cablesOf(definition);
-  const [sheet, setSheet] = useState<'history' | 'keys' | 'paste' | null>(null);
+  const preferences = usePreferences();
+  const recordFact = useRecordFact(projectId);
+  const [sheet, setSheet] = useState<BenchSheet | null>(null);
   const [newTryFor, setNewTryFor] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
 
@@ -104,25 +118,66 @@ function BenchAt({
     if (state) go(state);
   });
   const showHistory = useCallback(() => setSheet('history'), []);
+  const closeSheet = useCallback(() => setSheet(null), []);
   const follow = () => {
     // The stretch on which the left fiber comes to this closure.
-    const { cableId, fiber, side } = here.splice.left[0]!;
+    const { cableId, fiber, side } = splice.left[0]!;
     const at = cables.get(cableId)!.siteIds.indexOf(closure.siteId);
     router.navigate(places.follow(projectId, cableId, fiber, side === 'high' ? at : Math.max(0, at - 1)));
   };
-  const bench = useBench(projectId, atHand, here, go);
-  const entering = needsSplicing(here) || newTryFor === here.splice.id;
-  const redos = useRedosLeft(atHand, here);
-  const askPolarity = usePolarityAsked(projectId, atHand, tray, here);
 
+  const standing = useOthers(projectId, closureId, splice.id);
+  const others = useMemo(
+    () => new Map(standing.map(({ spliceId, by }) => [spliceId, by ?? 'Somebody'])),
+    [standing],
+  );
+  const taken = useMemo(() => new Set(others.keys()), [others]);
+  const order = useOrderOfWork(closureId);
+  const bench = useBench(projectId, atHand, here, { go, order, taken });
+  const entering = needsSplicing(here) || newTryFor === splice.id;
+  const redos = useRedosLeft(atHand, here);
+  const gear = useGearAtBench(atHand, here);
+  const asked = useTicksAsked(projectId, atHand, tray, here);
+  const question = entering ? questionAt(gear, asked) : null;
+  const joint = useMemo(() => jointOf(closure, splice, cables), [closure, splice, cables]);
+
+  const fetched = useFetched(splice.id);
+  const { before } = bench.details;
+  const machine = gear.atBench?.machine?.item ?? null;
+  const advice = useMemo(() => {
+    if (!fetched) return null;
+    const seen = splice.left.map((_, index) => before[index] ?? fetched.nothingSeen);
+    return fetched.adviseBeforeArc(seen, fetched.arcLimits(ledger.limits, machine?.limits ?? null));
+  }, [fetched, before, splice, ledger.limits, machine]);
+
+  // A new try of a ribbon is asked for until all its fibers are read.
+  const recorded = () => {
+    setNewTryFor(null);
+    setSheet(null);
+  };
   const record = (loss: number | null) => {
-    // A new try of a ribbon is asked for until all its fibers are read.
-    if (loss === null || bench.read.length + 1 === bench.fibers) setNewTryFor(null);
+    if (loss === null || bench.read.length + 1 === bench.fibers) recorded();
     bench.record(loss);
+  };
+  const atBench = {
+    ...bench,
+    record,
+    recordAll: (...result: Parameters<typeof bench.recordAll>) => {
+      recorded();
+      bench.recordAll(...result);
+    },
+    recordSame: () => {
+      recorded();
+      bench.recordSame();
+    },
+    recordLight: (light: 'dark' | 'glows') => {
+      recorded();
+      bench.recordLight(light);
+    },
   };
   const typed = useBenchKeys({
     enabled: sheet === null,
-    entering: entering && !askPolarity,
+    entering: entering && question === null && joint.kind !== 'mechanical',
     onReading: (loss) => {
       const trouble = lossRefusal(loss);
       setRefusal(trouble);
@@ -140,136 +195,104 @@ function BenchAt({
 
   const foot = (
     <BenchFoot
-      bench={{
-        ...bench,
-        record,
-        recordSame: () => {
-          setNewTryFor(null);
-          bench.recordSame();
-        },
-      }}
+      bench={atBench}
       state={here}
       tray={tray}
       limits={ledger.limits}
       entering={entering}
-      onNewTry={() => setNewTryFor(here.splice.id)}
-      onHistory={showHistory}
+      joint={joint}
+      advice={advice}
+      onNewTry={() => setNewTryFor(splice.id)}
       onFollow={follow}
-      onPaste={() => setSheet('paste')}
-      cables={cables}
-      onPolarity={askPolarity}
+      onSheet={setSheet}
+      pace={<PaceLine atHand={atHand} tray={tray} kind={splice.kind} />}
+      question={
+        question ? (
+          <BenchQuestion
+            question={question}
+            atHand={atHand}
+            here={here}
+            gear={gear}
+            asked={asked}
+            onFact={recordFact}
+          />
+        ) : null
+      }
       typed={typed}
       refusal={refusal}
     />
   );
   const site = siteOf(definition.sites, closure.siteId);
-  const closureId = closure.id;
 
   return (
     <Panes
       cord={<CordNav definition={definition} closureId={closureId} ledger={ledger} tray={tray.tray} />}
-      ledger={<TrayLedger atHand={atHand} tray={tray} hereId={here.splice.id} onOpen={openSplice} titled />}
+      ledger={
+        <TrayLedger
+          atHand={atHand}
+          tray={tray}
+          hereId={splice.id}
+          others={others}
+          onOpen={openSplice}
+          titled
+        />
+      }
     >
       <Screen
-        title={`Tray ${tray.tray} · slot ${here.splice.slot}`}
+        title={`Tray ${tray.tray} · slot ${splice.slot}`}
         subtitle={`${site.name} · ${progressWords(ledger.rollUp)}`}
         up={{ href: places.tray(projectId, closureId, tray.tray), name: `tray ${tray.tray}` }}
+        bench
         foot={foot}
       >
         <RefusedFacts />
+        {preferences.heaterLane ? <HeaterStrip atHand={atHand} machine={machine} /> : null}
         <ScrollView contentContainerStyle={wide ? styles.wide : styles.cord}>
-          <AroundHere atHand={atHand} tray={tray} here={here} onOpen={openSplice}>
+          <AroundHere atHand={atHand} tray={tray} here={here} others={others} onOpen={openSplice}>
             <SpliceCard
               state={here}
               cables={cables}
               limits={ledger.limits}
               details={bench.details}
+              advice={advice?.action === 'look' ? null : advice}
+              warnings={gear.atBench?.warnings ?? noWarnings}
+              onSwitch={switchProgram}
+              joint={joint}
+              other={others.get(splice.id) ?? null}
+              onPass={bench.skip}
               read={bench.read}
               redos={redos}
-              asked={askPolarity !== null}
+              asked={question === 'polarity' || question === 'ribbonize'}
               onHistory={showHistory}
             />
           </AroundHere>
         </ScrollView>
       </Screen>
-      {sheet === 'history' ? (
-        <HistorySheet
-          state={here}
-          open
-          onClose={() => setSheet(null)}
-          onCorrect={bench.correct}
+      {sheet ? (
+        <BenchSheets
+          sheet={sheet}
+          projectId={projectId}
+          atHand={atHand}
+          here={here}
+          bench={atBench}
+          gear={gear}
+          taken={taken}
+          onFact={recordFact}
+          onGo={go}
           onFollow={follow}
-        />
-      ) : null}
-      {sheet === 'keys' ? <KeysSheet open onClose={() => setSheet(null)} /> : null}
-      {sheet === 'paste' ? (
-        <PasteSheet
-          fibers={bench.fibers}
-          open
-          onClose={() => setSheet(null)}
-          onLosses={(losses) => {
-            setSheet(null);
-            setNewTryFor(null);
-            bench.recordAll(losses);
-          }}
+          onClose={closeSheet}
         />
       ) : null}
     </Panes>
   );
 }
 
-/** The stretch of cord one stands on. On a wide screen the ledger beside it shows the whole, so only the card is left. */
-function AroundHere({
-  atHand,
-  tray,
-  here,
-  onOpen,
-  children,
-}: {
-  atHand: ClosureAtHand;
-  tray: TrayState;
-  here: SpliceState;
-  onOpen: (spliceId: string) => void;
-  children: React.ReactNode;
-}) {
-  const { height } = useWindowDimensions();
-  const wide = useWide();
-  const at = tray.splices.indexOf(here);
-  const around = height >= 800 ? 2 : 1;
-  const knot = useMemo(() => <Knot mark={here.verdict.mark} size={26} />, [here.verdict.mark]);
-  // Keyed by its distance from where one stands: a step along the cord changes the words of the rows instead of making new ones.
-  const row = (away: number) => {
-    const index = at + away;
-    const state = tray.splices[index];
-    if (!state) return null;
-    return (
-      <SpliceRow
-        key={away}
-        state={state}
-        cables={cablesOf(atHand.definition)}
-        limits={atHand.ledger.limits}
-        above={index === 0 ? 'done' : stretchAfter(tray.splices[index - 1])}
-        below={index === tray.splices.length - 1 ? 'none' : stretchAfter(state)}
-        onPress={onOpen}
-      />
-    );
-  };
-  if (wide) return children;
-  const steps = Array.from({ length: around }, (_, index) => index + 1);
-  return (
-    <View>
-      {[...steps].reverse().map((step) => row(-step))}
-      <CordRow
-        above={at === 0 ? 'done' : stretchAfter(tray.splices[at - 1])}
-        below={at === tray.splices.length - 1 ? 'none' : stretchAfter(here)}
-        knot={knot}
-        knotSize={26}
-      >
-        {children}
-      </CordRow>
-      {steps.map((step) => row(step))}
-    </View>
-  );
+const noWarnings: readonly never[] = [];
+
+/** The person set the machine as the card says. */
+function switchProgram({ what, fitting, cladding }: ProgramWarning): void {
+  if (fitting === null) return;
+  pickGear(what === 'heater' ? { heater: fitting } : { program: fitting, cladding });
 }
 
 const styles = StyleSheet.create({

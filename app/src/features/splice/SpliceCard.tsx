@@ -1,14 +1,17 @@
 import {
-  cleaveReasons,
   fiberName,
   formatAngle,
   markWords,
+  sleeveWords,
   type Cable,
+  type Joint,
   type Limits,
   type SpliceState,
 } from '@cordel/core';
+import type { ArcAdvice, ProgramWarning } from '@cordel/core/gear';
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { Action } from '../../ui/Action';
 import { FiberLength, fiberLabel, HolderTokens, spokenFiber } from '../../ui/FiberToken';
 import { Knot } from '../../ui/Knot';
 import { useCordelTheme } from '../../ui/theme';
@@ -23,6 +26,16 @@ interface SpliceCardProps {
   cables: ReadonlyMap<string, Cable>;
   limits: Limits;
   details: Details;
+  /** What to do before the arc; null where nothing was looked at. */
+  advice: ArcAdvice | null;
+  /** Programs that are on and do not fit. */
+  warnings: readonly ProgramWarning[];
+  onSwitch: (warning: ProgramWarning) => void;
+  /** Drops, pigtails and connectors: how this one is joined. */
+  joint: Joint;
+  /** Who else stands at this splice. */
+  other: string | null;
+  onPass: () => void;
   /** Losses of a ribbon's fibers that are read so far, dB. */
   read: readonly number[];
   /** Redos that the slack still allows; null while unknown. */
@@ -38,6 +51,12 @@ export const SpliceCard = memo(function SpliceCard({
   cables,
   limits,
   details,
+  advice,
+  warnings,
+  onSwitch,
+  joint,
+  other,
+  onPass,
   read,
   redos,
   asked,
@@ -53,7 +72,7 @@ export const SpliceCard = memo(function SpliceCard({
     right: fiberName(cable.right, ends.right.fiber),
   };
   const redo = verdict.mark === 'redo';
-  const before = cleaveReasons(details, limits);
+  const seen = details.before[fiber] ?? null;
   return (
     <View
       role="group"
@@ -126,18 +145,37 @@ export const SpliceCard = memo(function SpliceCard({
           ) : null}
         </>
       )}
-      {before.map((reason) => (
-        <Type key={reason.code} look="strong" tone="accent" role="alert">
-          {reason.message}
-        </Type>
+      {other ? (
+        <Warning
+          text={`${other} stands at this splice. Agree on who takes it.`}
+          action="The next free one"
+          onPress={onPass}
+        />
+      ) : null}
+      {warnings.map((warning) => (
+        <Warning
+          key={warning.what}
+          text={warning.message}
+          action={warning.fitting ? `Switched to “${warning.fitting}”` : null}
+          onPress={() => onSwitch(warning)}
+        />
       ))}
+      {advice ? (
+        <View style={styles.line} role="alert">
+          <Type look="strong" tone={advice.action === 'fuse' ? 'ink' : 'accent'}>
+            {advice.message}
+          </Type>
+        </View>
+      ) : null}
       <View style={styles.below}>
         <Type look="small" tone="soft" style={styles.grow}>
           {[
             splice.left.length > 1 ? `fiber ${fiber + 1} of ${splice.left.length} in the ribbon` : null,
             splice.circuit,
-            details.cleaveLeft === null ? null : `left ${formatAngle(details.cleaveLeft)}`,
-            details.cleaveRight === null ? null : `right ${formatAngle(details.cleaveRight)}`,
+            jointWords(joint),
+            seen?.cleaveLeft == null ? null : `left ${formatAngle(seen.cleaveLeft)}`,
+            seen?.cleaveRight == null ? null : `right ${formatAngle(seen.cleaveRight)}`,
+            details.sleeveConfirmed ? 'sleeve on' : null,
             details.proofTestFailed ? 'proof test failed' : null,
             details.sleeveForgotten ? 'sleeve forgotten' : null,
             details.note ? 'note added' : null,
@@ -158,6 +196,25 @@ export const SpliceCard = memo(function SpliceCard({
     </View>
   );
 });
+
+/** What differs from a splice of two cables. */
+function jointWords({ kind, sleeve, small }: Joint): string | null {
+  if (kind === 'mechanical') return 'mechanical connector';
+  if (kind === 'fusion-connector') return `fused connector, ${sleeveWords.connector}`;
+  return small && sleeve ? sleeveWords[sleeve] : null;
+}
+
+function Warning({ text, action, onPress }: { text: string; action: string | null; onPress: () => void }) {
+  const { palette } = useCordelTheme();
+  return (
+    <View role="alert" style={[styles.warning, { borderColor: palette.accent }]}>
+      <Type look="strong" tone="accent" style={styles.warningWords}>
+        {text}
+      </Type>
+      {action ? <Action bench label={action} onPress={onPress} /> : null}
+    </View>
+  );
+}
 
 const styles = StyleSheet.create({
   card: { borderWidth: stroke.rule, paddingBottom: space.tight, gap: space.small, overflow: 'hidden' },
@@ -184,6 +241,18 @@ const styles = StyleSheet.create({
     minHeight: 20,
   },
   grow: { flex: 1 },
-  history: { minHeight: touch.normal, justifyContent: 'center', flexShrink: 1 },
+  line: { paddingHorizontal: space.medium },
+  warning: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: space.small,
+    marginHorizontal: space.small,
+    padding: space.small,
+    borderWidth: stroke.rule,
+    borderStyle: 'dashed',
+  },
+  warningWords: { flexGrow: 1, flexBasis: 160 },
+  history: { minHeight: touch.bench, justifyContent: 'center', flexShrink: 1 },
   link: { textDecorationLine: 'underline' },
 });

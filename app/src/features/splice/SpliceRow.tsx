@@ -25,6 +25,8 @@ interface SpliceRowProps {
   above: Stretch;
   below: Stretch;
   here?: boolean;
+  /** Who else stands here. */
+  other?: string | undefined;
   onPress: (spliceId: string) => void;
 }
 
@@ -36,6 +38,7 @@ export const SpliceRow = memo(function SpliceRow({
   above,
   below,
   here = false,
+  other,
   onPress,
 }: SpliceRowProps) {
   const { palette, textScale } = useCordelTheme();
@@ -45,7 +48,7 @@ export const SpliceRow = memo(function SpliceRow({
   const loss = lossWords(state);
   const knot = useMemo(() => <Knot mark={verdict.mark} size={18} />, [verdict.mark]);
   const alarm = verdict.mark === 'redo';
-  const word = here && verdict.mark === 'open' ? 'Now' : markWords[verdict.mark];
+  const word = other ? `${other} here` : here && verdict.mark === 'open' ? 'Now' : markWords[verdict.mark];
   return (
     <Pressable
       role="link"
@@ -92,7 +95,7 @@ export function stretchAfter(state: SpliceState | undefined): Stretch {
 
 const styles = StyleSheet.create({
   row: {
-    minHeight: touch.normal,
+    minHeight: touch.bench,
     flexDirection: 'row',
     alignItems: 'center',
     gap: space.small,

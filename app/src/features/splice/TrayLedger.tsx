@@ -15,13 +15,15 @@ interface TrayLedgerProps {
   tray: TrayState;
   /** The splice one stands on, where there is one. */
   hereId?: string;
+  /** Who else stands at which splice. */
+  others?: ReadonlyMap<string, string>;
   onOpen: (spliceId: string) => void;
   /** In the pane beside the bench it carries its own title. */
   titled?: boolean;
 }
 
 /** Every slot of a tray on its cord, and the tray's numbers below. */
-export function TrayLedger({ atHand, tray, hereId, onOpen, titled = false }: TrayLedgerProps) {
+export function TrayLedger({ atHand, tray, hereId, others, onOpen, titled = false }: TrayLedgerProps) {
   const { palette } = useCordelTheme();
   const list = useRef<FlatList<SpliceState>>(null);
   const { ledger, definition } = atHand;
@@ -41,10 +43,11 @@ export function TrayLedger({ atHand, tray, hereId, onOpen, titled = false }: Tra
         above={index === 0 ? 'none' : stretchAfter(tray.splices[index - 1])}
         below={index === tray.splices.length - 1 ? 'none' : stretchAfter(item)}
         here={item.splice.id === hereId}
+        other={others?.get(item.splice.id)}
         onPress={onOpen}
       />
     ),
-    [cables, ledger.limits, tray, hereId, onOpen],
+    [cables, ledger.limits, tray, hereId, others, onOpen],
   );
 
   return (

@@ -1,5 +1,6 @@
-import type { Attempt, Correction, OwnerAnswer, Reading, SpliceFact } from '@cordel/core';
+import type { Attempt, Correction, OwnerAnswer, SpliceFact, StandingAttempt } from '@cordel/core';
 import { factStart } from '../../data/factStart';
+import { usedGear } from '../../data/gearTonight';
 
 interface About {
   readonly closureId: string;
@@ -8,20 +9,37 @@ interface About {
   readonly facts: readonly SpliceFact[];
 }
 
-export interface Result {
-  readonly readings: Reading[];
-  readonly proofTestFailed: boolean;
-  readonly sleeveForgotten?: boolean;
-  readonly note: string;
-}
+/** What came of a try. */
+export type Result = NonNullable<Correction['result']>;
 
 function base({ closureId, spliceId, facts }: About) {
   return { ...factStart(closureId, facts), spliceId };
 }
 
-/** An attempt read off the machine and entered by hand. */
+/** An attempt read off the machine and entered by hand, with the gear of the night. */
 export function newAttempt(about: About, result: Result): Attempt {
-  return { ...base(about), kind: 'attempt', source: 'hand', simulated: false, ...result };
+  const gear = usedGear();
+  return {
+    ...base(about),
+    kind: 'attempt',
+    source: 'hand',
+    simulated: false,
+    ...(gear ? { gear } : {}),
+    ...result,
+  };
+}
+
+/** What stands of an attempt, to be corrected in one thing. */
+export function resultOf(standing: StandingAttempt): Result {
+  const { readings, proofTestFailed, sleeveForgotten, sleeveConfirmed, light, note } = standing;
+  return {
+    readings: [...readings],
+    proofTestFailed,
+    ...(sleeveForgotten ? { sleeveForgotten } : {}),
+    ...(sleeveConfirmed ? { sleeveConfirmed } : {}),
+    ...(light ? { light } : {}),
+    note,
+  };
 }
 
 /** `result` null takes the attempt back. */

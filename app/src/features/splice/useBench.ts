@@ -3,14 +3,18 @@ import {
   formatLoss,
   nextSplice,
   spliceHistory,
+  type Attempt,
   type Mark,
   type OwnerAnswer,
+  type Reading,
   type SpliceState,
+  type WorkOrder,
 } from '@cordel/core';
+import type { BeforeArc } from '@cordel/core/gear';
 import { useCallback, useEffect, useState } from 'react';
 import { useRecordFact } from '../../data/facts';
 import { ledgerOf, type ClosureAtHand } from '../../data/ledger';
-import { newAttempt, newCorrection, newOwnerAnswer, type Result } from './newFact';
+import { newAttempt, newCorrection, newOwnerAnswer, resultOf, type Result } from './newFact';
 import { verdictLine } from './words';
 
 /** How long the last entry can be taken back with one tap. */
@@ -18,20 +22,32 @@ const takeBackMs = 10_000;
 
 /** What is known before the machine shows its loss; it goes on record with the next reading. */
 export interface Details {
-  readonly cleaveLeft: number | null;
-  readonly cleaveRight: number | null;
+  /** What the machine showed before the arc, by fiber; empty places were not looked at. */
+  readonly before: readonly (BeforeArc | undefined)[];
   readonly note: string;
   readonly proofTestFailed: boolean;
   readonly sleeveForgotten: boolean;
+  /** Somebody said that the sleeve is on. */
+  readonly sleeveConfirmed: boolean;
 }
 
 const noDetails: Details = {
-  cleaveLeft: null,
-  cleaveRight: null,
+  before: [],
   note: '',
   proofTestFailed: false,
   sleeveForgotten: false,
+  sleeveConfirmed: false,
 };
+
+function readingOf(loss: number | null, seen: BeforeArc | undefined): Reading {
+  return {
+    loss,
+    cleaveLeft: seen?.cleaveLeft ?? null,
+    cleaveRight: seen?.cleaveRight ?? null,
+    ...(seen && seen.offset !== null ? { offset: seen.offset } : {}),
+    ...(seen && seen.gap !== null ? { gap: seen.gap } : {}),
+  };
+}
 
 const noLosses: readonly number[] = [];
 
@@ -42,12 +58,20 @@ interface LastEntry {
   readonly takeBack: { readonly spliceId: string; readonly attemptId: string | null } | null;
 }
 
-/** What the bench can do at the splice one stands on; `go` moves to another. */
+interface BenchWays {
+  /** Moves to another splice. */
+  readonly go: (state: SpliceState) => void;
+  readonly order: WorkOrder;
+  /** Splices at which somebody else stands. */
+  readonly taken: ReadonlySet<string>;
+}
+
+/** What the bench can do at the splice one stands on. */
 export function useBench(
   projectId: string,
   { definition, closure, ledger }: ClosureAtHand,
   here: SpliceState,
-  go: (state: SpliceState) => void,
+  { go, order, taken }: BenchWays,
 ) {
   const recordFact = useRecordFact(projectId);
   const [last, setLast] = useState<LastEntry | null>(null);
@@ -77,14 +101,19 @@ export function useBench(
     facts: state.facts,
   });
 
-  /** Records one try with the losses of all its fibers. One that holds moves on to the next splice. null: it broke before it could be read. */
-  const recordAll = (losses: readonly (number | null)[]) => {
-    const { cleaveLeft, cleaveRight, note, proofTestFailed, sleeveForgotten } = details;
+  /**
+   * Records one try with the losses of all its fibers. One that holds moves on to the next splice. null: it broke before it could be read, or `light` says
+   * how a mechanical connector looks.
+   */
+  const recordAll = (losses: readonly (number | null)[], light?: Attempt['light']) => {
+    const { before, note, proofTestFailed, sleeveForgotten, sleeveConfirmed } = details;
     setRibbon({ for: hereId, losses: [] });
     const fact = newAttempt(about(here), {
-      readings: losses.map((loss) => ({ loss, cleaveLeft, cleaveRight })),
-      proofTestFailed: proofTestFailed || losses.includes(null),
+      readings: losses.map((loss, index) => readingOf(loss, before[index])),
+      proofTestFailed: proofTestFailed || (light === undefined && losses.includes(null)),
       ...(sleeveForgotten ? { sleeveForgotten } : {}),
+      ...(sleeveConfirmed && !sleeveForgotten ? { sleeveConfirmed } : {}),
+      ...(light ? { light } : {}),
       note: note.trim(),
     });
     const after = ledgerOf(definition, closure, recordFact(fact));
@@ -95,7 +124,7 @@ export function useBench(
       mark: state.verdict.mark,
       takeBack: { spliceId: hereId, attemptId: fact.id },
     });
-    const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId) : null;
+    const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId, order, taken) : null;
     if (next) go(next);
   };
 
@@ -116,6 +145,13 @@ export function useBench(
       takeBack: { spliceId: hereId, attemptId: null },
     });
   };
+
+  /** A mechanical connector: whether light shows at its joint. */
+  const recordLight = (light: NonNullable<Attempt['light']>) =>
+    recordAll(
+      here.splice.left.map(() => null),
+      light,
+    );
 
   /** The rest of a ribbon reads as its last fiber did. */
   const recordSame = () => {
@@ -151,12 +187,8 @@ export function useBench(
   const sleeveForgotten = () => {
     const standing = spliceHistory(here.facts).last;
     if (!standing) return;
-    const { readings, proofTestFailed, note, fact } = standing;
-    correct(
-      fact.id,
-      { readings: [...readings], proofTestFailed, sleeveForgotten: true, note },
-      'Sleeve forgotten',
-    );
+    const { sleeveConfirmed: _, ...result } = resultOf(standing);
+    correct(standing.fact.id, { ...result, sleeveForgotten: true }, 'Sleeve forgotten');
   };
 
   const answer = (given: OwnerAnswer['answer']) => {
@@ -172,9 +204,9 @@ export function useBench(
   };
 
   const skip = useCallback(() => {
-    const next = nextSplice(ledger, hereId);
+    const next = nextSplice(ledger, hereId, order, taken);
     if (next) go(next);
-  }, [ledger, hereId, go]);
+  }, [ledger, hereId, go, order, taken]);
 
   return {
     last,
@@ -185,6 +217,7 @@ export function useBench(
     record,
     recordAll,
     recordSame,
+    recordLight,
     takeBack,
     correct,
     sleeveForgotten,

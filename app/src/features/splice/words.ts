@@ -27,7 +27,9 @@ export function verdictLine(state: SpliceState, limits: Limits): string {
     case 'open':
       return `${place} is open.`;
     case 'holds':
-      return `${place} holds: ${lossWords(state)} of ${limit} dB.`;
+      return lossWords(state) === ''
+        ? `${place} holds: it stays dark.`
+        : `${place} holds: ${lossWords(state)} of ${limit} dB.`;
     case 'redo':
       return `${place}, redo. ${reasons}`;
     case 'owner':

@@ -73,7 +73,17 @@ const screens: ScreenAt[] = [
     name: 'bench, details',
     path: () => demo.bench(3, 6),
     shows: 'Tray mean',
-    then: (page) => press(page, /^Details/),
+    then: (page) => press(page, 'Details'),
+  },
+  {
+    name: 'bench, before the arc',
+    path: () => demo.bench(5, 4),
+    shows: 'Straight: 1 meets 1, 12 meets 12',
+    then: async (page) => {
+      await press(page, 'Before arc');
+      await see(page, 'Fiber 1 of 12');
+      await press(page, 'More, Gap');
+    },
   },
   {
     name: 'bench, asked how a ribbon lies',

@@ -77,9 +77,12 @@ test('over the limit asks for a redo, counts tries, and becomes the owner’s ca
 
 test('a sleeve that was forgotten makes a redo of a splice that held', async () => {
   await page.goto(demo.bench(3, 6));
-  await see(page, 'Sleeve on first.');
+  await press(page, 'Sleeve on?');
+  await see(page, 'sleeve on');
   await press(page, padKey(2));
-  await see(page, 'Slot 6 holds: 0.02 of 0.10 dB. Next: sleeve on first.');
+  await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
+  // Asked anew at the next one.
+  await see(page, 'Sleeve on?');
   await page.goto(demo.bench(3, 6));
   await press(page, 'Sleeve forgotten');
   await see(page, 'Redo. Try 2 of 3');
@@ -102,17 +105,25 @@ test('an absurd reading is refused at the pad with its reason', async () => {
 
 test('cleave angles before the arc, a failed proof test, a note', async () => {
   await page.goto(demo.bench(3, 6));
-  await press(page, /^Details/);
-  await press(page, 'More, left');
-  for (let step = 0; step < 8; step += 1) await press(page, 'More, left');
-  await see(page, 'Cleave left 1.3° is over 1.0°. Recleave the left end before fusing.');
-  for (let step = 0; step < 6; step += 1) await press(page, 'Less, left');
+  await press(page, 'Before arc');
+  await see(page, 'Cleaves, offset and gap were not looked at yet.');
+  await press(page, 'More, Cleave left');
+  for (let step = 0; step < 8; step += 1) await press(page, 'More, Cleave left');
+  await see(page, 'Recleave left: 1.3°, over the project’s 1.0°.');
+  for (let step = 0; step < 6; step += 1) await press(page, 'Less, Cleave left');
+  await see(page, 'Fuse: what was looked at is within the limits.');
+  await press(page, 'More, Axis offset');
+  await press(page, 'Back to the pad');
+  await press(page, 'Details');
   await fill(page, 'Note', 'gusts');
   await press(page, 'Proof test failed');
   await press(page, 'Back to the pad');
   await see(page, 'left 0.7° · proof test failed · note added');
   await press(page, padKey(2));
   await see(page, 'The proof test failed. Splice again whatever the loss reads.');
+  await press(page, /^Redo 0\.02 dB/);
+  await see(page, 'Try 1: 0.02 dB, left 0.7°, offset 0.5 μm · proof test failed');
+  await press(page, 'Close');
   await press(page, padKey(2));
   await see(page, 'Tray 3 · slot 7');
 }, 120_000);

@@ -169,7 +169,7 @@ test('a fiber is followed to both its ends, across closures and down the branch'
 
   const { bench } = await firstProject(server, 'U3');
   await page.goto(bench(1, 3));
-  await press(page, /^Details/);
+  await press(page, 'Details');
   await press(page, 'Follow this fiber');
   await see(page, '4 970 m, 4 splices');
   await page.close();

@@ -58,7 +58,7 @@ test('a ribbon is read from a pasted column; what is wrong with it is told at on
   await press(page, 'BL blue');
   await see(page, 'which color lies at the hinge, right?');
   await press(page, 'BL blue');
-  await press(page, /^Details/);
+  await press(page, 'Details');
   await press(page, 'Paste a column');
   await fill(page, 'Losses', Array.from({ length: 13 }, () => '0,02').join('\n'));
   await see(page, '13 losses are pasted, and the splice has 12 fibers.');

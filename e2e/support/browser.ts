@@ -22,10 +22,17 @@ export function openBrowser(): Promise<Browser> {
   });
 }
 
-/** A page with a storage of its own, as a device of its own. What goes wrong inside it lands in `troubles`. */
+/**
+ * A page with a storage of its own, as a device of its own. What goes wrong inside it lands in `troubles`. Unless `askForGear`, somebody said on
+ * this device that no gear is on record tonight, so that the bench goes straight to the pad.
+ */
 export async function openPage(
   browser: Browser,
-  { size = 'phone', light = 'day' }: { size?: Size; light?: Light } = {},
+  {
+    size = 'phone',
+    light = 'day',
+    askForGear = false,
+  }: { size?: Size; light?: Light; askForGear?: boolean } = {},
 ): Promise<{ page: Page; troubles: string[] }> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
@@ -38,6 +45,10 @@ export async function openPage(
   });
   await page.setViewport(sizes[size]);
   await setLight(page, light);
+  if (!askForGear)
+    await page.evaluateOnNewDocument(() => {
+      localStorage.setItem('cordel.gear-tonight', JSON.stringify({ pickedAt: Date.now() }));
+    });
   return { page, troubles };
 }
 

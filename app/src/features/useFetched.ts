@@ -1,6 +1,8 @@
 import { useEffect, useState } from 'react';
 
-type Fetched = typeof import('./fetchedLater');
+import type * as FetchedLater from './fetchedLater';
+
+type Fetched = typeof FetchedLater;
 let loaded: Fetched | null = null;
 
 /**

@@ -114,7 +114,7 @@ describe('an arc calibration is due', () => {
     [300, 125, ['splices125']],
     [49, 400, []],
     [50, 400, ['splices400']],
-  ] as const)('after %d splices of %d µm fiber: %j', (count, cladding, expected) => {
+  ] as const)('after %d splices of %d μm fiber: %j', (count, cladding, expected) => {
     expect(tripped([calibration(0)], uses(count, 0.1, { cladding }), 6)).toEqual(expected);
   });
   test('splices of both kinds count by their share', () => {
@@ -127,7 +127,7 @@ describe('an arc calibration is due', () => {
       hourOf(4),
     );
     expect(due[0]!.reason).toContain(
-      '150 splices since the last one (rule: 300), and 25 of 400 µm fiber (rule: 50)',
+      '150 splices since the last one (rule: 300), and 25 of 400 μm fiber (rule: 50)',
     );
   });
 

@@ -130,7 +130,7 @@ export function machineStanding(machine: Machine, book: GearBook, now: string): 
   };
 }
 
-/** 400 µm fiber wears faster. Where a machine did both, each counts by its own rule's share. */
+/** 400 μm fiber wears faster. Where a machine did both, each counts by its own rule's share. */
 function countRules(rules: CalibrationRules, since: readonly GearUse[]): Due[] {
   const counts = { 125: 0, 400: 0 };
   for (const use of since) counts[use.cladding] += 1;
@@ -145,9 +145,9 @@ function countRules(rules: CalibrationRules, since: readonly GearUse[]): Due[] {
     {
       about: 'calibration',
       rule: most === 125 ? 'splices125' : 'splices400',
-      reason: `${grouped(counts[most])} splices${most === 400 ? ' of 400 µm fiber' : ''} since the last one (rule: ${grouped(limits[most]!)})${
+      reason: `${grouped(counts[most])} splices${most === 400 ? ' of 400 μm fiber' : ''} since the last one (rule: ${grouped(limits[most]!)})${
         counts[other] > 0 && limits[other] !== null
-          ? `, and ${grouped(counts[other])} of ${other} µm fiber (rule: ${grouped(limits[other])})`
+          ? `, and ${grouped(counts[other])} of ${other} μm fiber (rule: ${grouped(limits[other])})`
           : ''
       }.`,
     },

@@ -18,7 +18,7 @@ export const usedGearSchema = z.strictObject({
   /** Names of the machine's programs that were on. */
   program: nameSchema.optional(),
   heater: nameSchema.optional(),
-  /** µm; 125 where it is not given. */
+  /** μm; 125 where it is not given. */
   cladding: z.literal(400).optional(),
   /** What was due and passed over when the splice was made. */
   wentOn: z.array(dueAboutSchema).max(3).optional(),

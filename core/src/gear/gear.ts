@@ -23,8 +23,8 @@ const itemBase = z.strictObject({
 export const programSchema = z.strictObject({
   name: nameSchema,
   fiberTypes: z.array(z.enum(fiberTypeIds)).min(1, 'A program is for at least one fiber type.'),
-  /** Cladding, µm. */
-  cladding: z.literal([125, 400], 'The cladding is 125 or 400 µm.'),
+  /** Cladding, μm. */
+  cladding: z.literal([125, 400], 'The cladding is 125 or 400 μm.'),
 });
 export type Program = z.infer<typeof programSchema>;
 
@@ -60,8 +60,8 @@ export const machineSchema = itemBase.extend({
   /** What the machine itself takes before the arc; null where it sets no limit. */
   limits: z.strictObject({
     cleaveAngle: limitOf('Cleave angle', '°', 10),
-    offset: limitOf('Axis offset', 'µm', 50),
-    gap: limitOf('Gap', 'µm', 200),
+    offset: limitOf('Axis offset', 'μm', 50),
+    gap: limitOf('Gap', 'μm', 200),
   }),
   rules: calibrationRulesSchema,
 });

@@ -9,7 +9,7 @@ export interface ProgramWarning {
   readonly message: string;
   /** The machine's program that fits, or null where it has none. */
   readonly fitting: string | null;
-  /** µm, of a splice program that fits; 125 otherwise. */
+  /** μm, of a splice program that fits; 125 otherwise. */
   readonly cladding: 125 | 400;
 }
 

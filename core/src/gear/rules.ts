@@ -23,7 +23,7 @@ export const calibrationRulesSchema = z.strictObject({
   electrodes: threshold(1, 10),
   /** splices in a row that are over their limit or broke. */
   badRun: threshold(1, 50),
-  /** splices of 125 µm fiber, and of 400 µm fiber. */
+  /** splices of 125 μm fiber, and of 400 μm fiber. */
   splices125: threshold(1, 100_000),
   splices400: threshold(1, 100_000),
   /** arcs that a pair of electrodes makes. */
@@ -69,7 +69,7 @@ export const ruleWords: Readonly<Record<RuleCode, RuleWords>> = {
   disuse: { what: 'Long disuse', unit: 'days', from: 'from memory' },
   electrodes: { what: 'Electrodes cleaned or replaced', unit: 'times', from: 'common practice' },
   badRun: { what: 'Failed or over the limit, in a row', unit: 'splices', from: 'from memory' },
-  splices125: { what: 'Splices since the last, 125 µm fiber', unit: 'splices', from: 'common practice' },
-  splices400: { what: 'Splices since the last, 400 µm fiber', unit: 'splices', from: 'common practice' },
+  splices125: { what: 'Splices since the last, 125 μm fiber', unit: 'splices', from: 'common practice' },
+  splices400: { what: 'Splices since the last, 400 μm fiber', unit: 'splices', from: 'common practice' },
   electrodeLife: { what: 'Life of the electrodes', unit: 'arcs', from: 'from memory' },
 };

@@ -12,7 +12,7 @@ export interface GearUse {
   readonly machine: string | null;
   readonly cleaver: string | null;
   readonly fibers: number;
-  /** µm */
+  /** μm */
   readonly cladding: 125 | 400;
   /** Broke, or over a limit of its project as it was read. */
   readonly bad: boolean;

@@ -7,9 +7,9 @@ const lossLimit = z
 
 const beforeArc = (what: string) =>
   z
-    .number('Give a limit in µm, or leave it empty.')
-    .positive(`${what} limit is above 0 µm.`)
-    .max(200, `${what} limit above 200 µm judges nothing.`);
+    .number('Give a limit in μm, or leave it empty.')
+    .positive(`${what} limit is above 0 μm.`)
+    .max(200, `${what} limit above 200 μm judges nothing.`);
 
 /** What the project's owner asks of the splices. All losses in dB, estimated at the splicing machine. */
 export const limitsSchema = z.strictObject({
@@ -24,7 +24,7 @@ export const limitsSchema = z.strictObject({
     .number('Give an angle in degrees, like 1.0.')
     .positive('A cleave angle limit is above 0°.')
     .max(10, 'No splicing machine takes a cleave beyond 10°.'),
-  /** Largest axis offset and gap before the arc, µm; the machine's own limits alone where they are not given. */
+  /** Largest axis offset and gap before the arc, μm; the machine's own limits alone where they are not given. */
   offsetMax: beforeArc('An offset').optional(),
   gapMax: beforeArc('A gap').optional(),
   /** How often a splice is tried before it is the owner's call. */

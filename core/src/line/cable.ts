@@ -80,7 +80,7 @@ const dropSchema = z.strictObject({
 const pigtailsSchema = z.strictObject({
   kind: z.literal('pigtails'),
   fibers: z.int('Give a whole number of pigtails.').min(1, 'At least 1 pigtail.').max(288, 'At most 288.'),
-  /** Outside of each, µm: tight buffer or bare coating. */
+  /** Outside of each, μm: tight buffer or bare coating. */
   bufferMicrometers: z.literal([250, 900]),
 });
 
@@ -111,11 +111,11 @@ export const cableSchema = z.strictObject({
   siteIds: z.array(idSchema).min(1, 'A cable runs from somewhere.'),
   /** G.652.D where it is not given. */
   fiberType: z.enum(fiberTypeIds).optional(),
-  /** Mode-field diameter at 1310 nm, µm, where it is known better than the type's. */
+  /** Mode-field diameter at 1310 nm, μm, where it is known better than the type's. */
   modeField: z
     .number()
-    .min(3, 'A mode field is at least 3 µm.')
-    .max(15, 'A mode field is at most 15 µm.')
+    .min(3, 'A mode field is at least 3 μm.')
+    .max(15, 'A mode field is at most 15 μm.')
     .optional(),
   /** Group index of the fiber at 1310 nm, where it is known better than the type's. */
   groupIndex: z

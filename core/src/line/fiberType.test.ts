@@ -2,7 +2,7 @@ import { fiberOf, fiberTypes } from './fiberType';
 
 const type = (name: string) => fiberTypes.find((one) => one.name === name)!;
 
-// ITU-T G.652: mode-field diameter at 1310 nm nominal 8.6 to 9.2 µm; G.652.D cabled attenuation at most 0.40 dB/km at 1310 and 0.30 at 1550 nm.
+// ITU-T G.652: mode-field diameter at 1310 nm nominal 8.6 to 9.2 μm; G.652.D cabled attenuation at most 0.40 dB/km at 1310 and 0.30 at 1550 nm.
 test('single-mode types lie in the range of ITU-T G.652', () => {
   for (const one of fiberTypes.filter((each) => each.mode === 'single')) {
     expect(one.modeField).toBeGreaterThanOrEqual(8.6);

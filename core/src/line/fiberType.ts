@@ -5,9 +5,9 @@ export interface FiberType {
   readonly id: string;
   readonly name: string;
   readonly mode: 'single' | 'multi';
-  /** Mode-field diameter at 1310 nm, µm; null for multimode. */
+  /** Mode-field diameter at 1310 nm, μm; null for multimode. */
   readonly modeField: number | null;
-  /** Core diameter of multimode fiber, µm. */
+  /** Core diameter of multimode fiber, μm. */
   readonly core: number | null;
   /** Group index at 1310 nm (single mode) or 1300 nm (multimode). */
   readonly index: number;
@@ -31,7 +31,7 @@ export const fiberTypeIds = [
 ] as const;
 export type FiberTypeId = (typeof fiberTypeIds)[number];
 
-/** ITU-T G.652 and G.657 give 8.6 to 9.2 µm (9.5 in older editions for G.657) as the range of nominal values. */
+/** ITU-T G.652 and G.657 give 8.6 to 9.2 μm (9.5 in older editions for G.657) as the range of nominal values. */
 const single = (
   name: string,
   modeField: number,
@@ -72,7 +72,7 @@ const table: Readonly<Record<FiberTypeId, Omit<FiberType, 'id'>>> = {
 
 export const fiberTypes: readonly FiberType[] = fiberTypeIds.map((id) => ({ id, ...table[id] }));
 
-/** The fiber in a cable: its type, and the mode field that counts, µm (null for multimode). */
+/** The fiber in a cable: its type, and the mode field that counts, μm (null for multimode). */
 export function fiberOf(cable: {
   readonly fiberType?: FiberTypeId | undefined;
   readonly modeField?: number | undefined;

@@ -11,7 +11,7 @@ test('fibers of one type match, and so do types of one mode field', () => {
   expect(match({ fiberType: 'om3' }, { fiberType: 'om4' })).toEqual([]);
 });
 
-// D. Marcuse 1977: mode fields 9.2 and 8.6 µm lose 0.0197 dB; 10 log10(8.6/9.2) is −0.293 dB one way.
+// D. Marcuse 1977: mode fields 9.2 and 8.6 μm lose 0.0197 dB; 10 log10(8.6/9.2) is −0.293 dB one way.
 test('mode fields that differ are told with the loss and the two one-way steps', () => {
   const [finding] = match({ modeField: 9.2 }, { modeField: 8.6 });
   expect(finding).toMatchObject({ code: 'mode-fields-differ', severity: 'warning' });
@@ -24,10 +24,10 @@ test('mode fields that differ are told with the loss and the two one-way steps',
 test('a cable’s own mode field counts before its type’s', () =>
   expect(match({ fiberType: 'g652d', modeField: 8.6 }, { fiberType: 'g657a2' })).toEqual([]));
 
-test('single-mode and multimode cannot be joined, nor cores of 50 and 62.5 µm', () => {
+test('single-mode and multimode cannot be joined, nor cores of 50 and 62.5 μm', () => {
   expect(match({ fiberType: 'om3' }, {})[0]).toMatchObject({ code: 'fiber-modes-differ', severity: 'error' });
   expect(match({ fiberType: 'om1' }, { fiberType: 'om3' })[0]).toMatchObject({
     code: 'fiber-cores-differ',
-    message: expect.stringContaining('62.5 µm'),
+    message: expect.stringContaining('62.5 μm'),
   });
 });

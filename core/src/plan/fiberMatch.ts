@@ -21,7 +21,7 @@ export function fiberMatchFindings(left: Cable, right: Cable): Omit<Finding, 'wh
       {
         code: 'fiber-cores-differ',
         severity: 'error',
-        message: `${left.label} has a core of ${a.type.core} µm and ${right.label} of ${b.type.core} µm. Check the cables.`,
+        message: `${left.label} has a core of ${a.type.core} μm and ${right.label} of ${b.type.core} μm. Check the cables.`,
       },
     ];
   if (a.modeField === null || b.modeField === null || a.modeField === b.modeField) return [];
@@ -33,7 +33,7 @@ export function fiberMatchFindings(left: Cable, right: Cable): Omit<Finding, 'wh
     {
       code: 'mode-fields-differ',
       severity: 'warning',
-      message: `${left.label} has a mode field of ${a.modeField} µm and ${right.label} of ${b.modeField} µm. A perfect splice still loses ${formatMean(loss)} dB, and a redo will not help. An OTDR reads ${signed(forward)} dB from ${left.label} and ${signed(backward)} dB from ${right.label}; the average is the loss.`,
+      message: `${left.label} has a mode field of ${a.modeField} μm and ${right.label} of ${b.modeField} μm. A perfect splice still loses ${formatMean(loss)} dB, and a redo will not help. An OTDR reads ${signed(forward)} dB from ${left.label} and ${signed(backward)} dB from ${right.label}; the average is the loss.`,
     },
   ];
 }

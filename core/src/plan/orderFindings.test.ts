@@ -144,7 +144,7 @@ test('says what is wrong, where, and what to do', () => {
   expect(message('A 1-6 > B 1-6', live)).toBe(
     'A 5–6 carries Ring north, and order line 1 cuts it. Take it out, or have the circuit taken down first.',
   );
-  // 9.2 to 8.6 µm: 0.0197 dB, and one way ±0.293 dB (D. Marcuse 1977; values of the design's truth table).
+  // 9.2 to 8.6 μm: 0.0197 dB, and one way ±0.293 dB (D. Marcuse 1977; values of the design's truth table).
   expect(message('A 1 > B 1', { left: { modeField: 9.2 }, right: { modeField: 8.6 } })).toContain(
     'still loses 0.020 dB, and a redo will not help. An OTDR reads −0.273 dB from A and +0.313 dB from B',
   );

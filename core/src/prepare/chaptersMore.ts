@@ -165,7 +165,7 @@ export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
   return { id: 'drop', title: 'Open the drop', steps };
 }
 
-/** A 900 µm pigtail before it is spliced. */
+/** A 900 μm pigtail before it is spliced. */
 export function pigtailChapter({ sheet, tape }: StepContext): Chapter {
   const { lengths } = sheet;
   return {

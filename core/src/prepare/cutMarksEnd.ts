@@ -268,7 +268,7 @@ function pigtailMarks(marks: CutMarks, { lengths, cable }: EndCut): void {
     id: 'tube-end',
     kind: 'tube-end',
     at: lengths.redo,
-    title: tight ? 'Strip the 900 µm buffer to here' : 'Strip the coating to here',
+    title: tight ? 'Strip the 900 μm buffer to here' : 'Strip the coating to here',
     tool: 'Fiber stripper',
     depth: tight ? 'in steps of about 6 mm (1/4 in)' : 'coating only',
     why: 'Sleeve on first. Longer steps break the fiber inside the buffer.',

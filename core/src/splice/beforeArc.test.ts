@@ -34,7 +34,7 @@ test.each([
   [
     [seen({ offset: 2.5 })],
     'reseat',
-    'Reseat the fiber: offset 2.5 µm, over the machine’s 2 µm. Clean the groove with its brush first.',
+    'Reseat the fiber: offset 2.5 μm, over the machine’s 2 μm. Clean the groove with its brush first.',
   ],
   // A bad cleave comes first: the new end is seated anew anyway.
   [[seen({ cleaveLeft: 1.2, offset: 9 })], 'recleave-left', 'Recleave left: 1.2°, over the project’s 1.0°.'],
@@ -48,7 +48,7 @@ test('of a ribbon it names the fibers', () => {
   expect(adviseBeforeArc(ribbon.with(6, seen({ offset: 4 })), both)).toEqual({
     action: 'reseat',
     fibers: [7],
-    message: 'Reseat fiber 7: offset 4 µm, over the machine’s 2 µm. Clean the groove with its brush first.',
+    message: 'Reseat fiber 7: offset 4 μm, over the machine’s 2 μm. Clean the groove with its brush first.',
   });
   expect(
     adviseBeforeArc(ribbon.with(2, seen({ cleaveLeft: 1.6 })).with(8, seen({ cleaveLeft: 2 })), both),

@@ -1,7 +1,7 @@
 import { exceeds, type Limits } from '../limits/limits';
 import { formatAngle } from './verdict';
 
-/** What the machine shows of one fiber before the arc; null: not looked at. Degrees and µm. */
+/** What the machine shows of one fiber before the arc; null: not looked at. Degrees and μm. */
 export interface BeforeArc {
   readonly cleaveLeft: number | null;
   readonly cleaveRight: number | null;
@@ -117,7 +117,7 @@ export function isSeen({ cleaveLeft, cleaveRight, offset, gap }: BeforeArc): boo
   return cleaveLeft !== null || cleaveRight !== null || offset !== null || gap !== null;
 }
 
-/** "2.5 µm" */
+/** "2.5 μm" */
 export function micrometers(value: number): string {
-  return `${Math.round(value * 10) / 10} µm`;
+  return `${Math.round(value * 10) / 10} μm`;
 }

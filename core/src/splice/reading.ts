@@ -25,11 +25,11 @@ export const cleaveAngleSchema = z
 
 const micrometers = (what: string, most: number) =>
   z
-    .number({ error: `${what} is a number in µm.` })
-    .min(0, `${what} cannot be below 0 µm.`)
-    .max(most, `${what} over ${most} µm is no alignment. Check the decimal point.`);
+    .number({ error: `${what} is a number in μm.` })
+    .min(0, `${what} cannot be below 0 μm.`)
+    .max(most, `${what} over ${most} μm is no alignment. Check the decimal point.`);
 
-/** Axis offset and gap in µm, as the machine shows them before the arc. */
+/** Axis offset and gap in μm, as the machine shows them before the arc. */
 export const offsetSchema = micrometers('An axis offset', 100);
 export const gapSchema = micrometers('A gap', 500);
 

@@ -1,17 +1,17 @@
 import fc from 'fast-check';
 import { mismatchLoss, offsetLoss, tiltLoss } from './spliceLoss';
 
-// D. Marcuse, Bell System Technical Journal 56(5), 1977: values worked out by hand from the formulas, n 1.4677, 1.31 µm.
+// D. Marcuse, Bell System Technical Journal 56(5), 1977: values worked out by hand from the formulas, n 1.4677, 1.31 μm.
 test.each([
-  ['9.2 to 8.6 µm', mismatchLoss(9.2, 8.6), 0.0197],
-  ['offset 0.5 µm', offsetLoss(9.2, 9.2, 0.5), 0.0513],
-  ['offset 1.0 µm', offsetLoss(9.2, 9.2, 1), 0.2052],
-  ['offset 1.5 µm', offsetLoss(9.2, 9.2, 1.5), 0.4618],
+  ['9.2 to 8.6 μm', mismatchLoss(9.2, 8.6), 0.0197],
+  ['offset 0.5 μm', offsetLoss(9.2, 9.2, 0.5), 0.0513],
+  ['offset 1.0 μm', offsetLoss(9.2, 9.2, 1), 0.2052],
+  ['offset 1.5 μm', offsetLoss(9.2, 9.2, 1.5), 0.4618],
   ['tilt 0.5°', tiltLoss(9.2, 9.2, 0.5), 0.0867],
   ['tilt 1.0°', tiltLoss(9.2, 9.2, 1), 0.3468],
 ])('%s', (_, loss, expected) => expect(loss).toBeCloseTo(expected, 4));
 
-// J. Senior, Optical Fiber Communications, worked example (from memory): V 2.40, n 1.46, core 8 µm, NA 0.1; offset 1 µm 0.22 dB, tilt 1°
+// J. Senior, Optical Fiber Communications, worked example (from memory): V 2.40, n 1.46, core 8 μm, NA 0.1; offset 1 μm 0.22 dB, tilt 1°
 // 0.49 dB. The book's spot size is the Marcuse radius over the square root of 2; its wavelength follows from V = πdNA/λ.
 test('agrees with a textbook example', () => {
   const v = 2.4;

@@ -1,16 +1,16 @@
 /**
  * Loss of a splice of single-mode fibers from what is wrong with the joint, after D. Marcuse, "Loss analysis of single-mode fiber
- * splices", Bell System Technical Journal 56(5), 1977. Mode fields are taken as Gaussian. All lengths in µm; dB.
+ * splices", Bell System Technical Journal 56(5), 1977. Mode fields are taken as Gaussian. All lengths in μm; dB.
  */
 
 const decibels = 10 / Math.LN10;
 
-/** Loss because the two mode-field diameters differ, µm. The same in both directions; 0 when they are equal. */
+/** Loss because the two mode-field diameters differ, μm. The same in both directions; 0 when they are equal. */
 export function mismatchLoss(modeField1: number, modeField2: number): number {
   return -20 * Math.log10((2 * modeField1 * modeField2) / (modeField1 ** 2 + modeField2 ** 2));
 }
 
-/** Loss because the fibers lie `offset` µm beside each other. */
+/** Loss because the fibers lie `offset` μm beside each other. */
 export function offsetLoss(modeField1: number, modeField2: number, offset: number): number {
   const [w1, w2] = [modeField1 / 2, modeField2 / 2];
   return (decibels * 2 * offset ** 2) / (w1 ** 2 + w2 ** 2);
@@ -20,7 +20,7 @@ export function offsetLoss(modeField1: number, modeField2: number, offset: numbe
  * Loss because the fibers meet at an angle.
  * @param degrees the angle between them
  * @param index refractive index of the core
- * @param wavelength µm
+ * @param wavelength μm
  */
 export function tiltLoss(
   modeField1: number,

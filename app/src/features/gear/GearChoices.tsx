@@ -1,4 +1,4 @@
-import { fiberOf, type Cable, type Joint } from '@cordel/core';
+import { fiberOf, type Cable, type Joint, type SleeveKind } from '@cordel/core';
 import { heaterProgramFor, programFor, type Gear, type GearKind } from '@cordel/core/gear';
 import { pickGear, useTonight, type Tonight } from '../../data/gearTonight';
 import { Choice } from '../../ui/Field';
@@ -14,11 +14,24 @@ type Picked = Pick<Tonight, 'machine' | 'cleaver' | 'stripper'>;
 const refOf = ({ id, label }: Gear) => ({ id, label });
 const of = (gear: readonly Gear[], kind: GearKind) => gear.filter((one) => one.kind === kind);
 
-/** What the last night had, where it is still there; else the first of its kind. A stripper only where one was used. */
-export function usualPick(gear: readonly Gear[], before: Picked): Picked {
+/** How far down a machine's list the heater program for a sleeve is: what a machine is mostly used for comes first. */
+const rank = (item: Gear, sleeve: SleeveKind | null) => {
+  const at = item.kind === 'machine' ? item.heaterPrograms.findIndex((one) => one.sleeve === sleeve) : 0;
+  return at < 0 ? Infinity : at;
+};
+
+/**
+ * What the last night had, where it is still there; else the first of its kind, a machine that is made for such a sleeve before others. A stripper only
+ * where one was used.
+ */
+export function usualPick(gear: readonly Gear[], before: Picked, sleeve: SleeveKind | null): Picked {
+  const fitting = (part: GearKind) =>
+    of(gear, part).reduce<Gear | undefined>(
+      (best, one) => (best && rank(best, sleeve) <= rank(one, sleeve) ? best : one),
+      undefined,
+    );
   const pick = (part: 'machine' | 'cleaver' | 'stripper', orFirst: boolean) => {
-    const known =
-      gear.find((one) => one.id === before[part]?.id) ?? (orFirst ? of(gear, part)[0] : undefined);
+    const known = gear.find((one) => one.id === before[part]?.id) ?? (orFirst ? fitting(part) : undefined);
     return known ? refOf(known) : null;
   };
   return {

@@ -175,8 +175,8 @@ function MachineParts({ item, troubles, onChange }: PartProps<Machine>) {
               label={`Cladding of program ${index + 1}`}
               value={String(program.cladding)}
               options={[
-                { value: '125', label: '125 µm' },
-                { value: '400', label: '400 µm' },
+                { value: '125', label: '125 μm' },
+                { value: '400', label: '400 μm' },
               ]}
               onChange={(value) => setProgram(index, { cladding: value === '400' ? 400 : 125 })}
             />
@@ -259,8 +259,8 @@ function MachineParts({ item, troubles, onChange }: PartProps<Machine>) {
         {(
           [
             ['cleaveAngle', 'Cleave angle, at most', '°'],
-            ['offset', 'Axis offset, at most', 'µm'],
-            ['gap', 'Gap, at most', 'µm'],
+            ['offset', 'Axis offset, at most', 'μm'],
+            ['gap', 'Gap, at most', 'μm'],
           ] as const
         ).map(([name, label, unit]) => (
           <NumberBox

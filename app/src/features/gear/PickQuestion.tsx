@@ -19,7 +19,7 @@ export function PickQuestion({
   cables: readonly Cable[];
 }) {
   const tonight = useTonight();
-  const [picked, setPicked] = useState(() => usualPick(gear, tonight));
+  const [picked, setPicked] = useState(() => usualPick(gear, tonight, joint.sleeve));
   const programs = programsFor(gear, picked.machine, joint, cables);
   const setTo = [
     programs.program ? `program “${programs.program}”` : null,

@@ -41,13 +41,13 @@ const fields: readonly { name: keyof Limits; label: string; unit?: string; hint?
   {
     name: 'offsetMax',
     label: 'Axis offset before the arc, at most',
-    unit: 'µm',
+    unit: 'μm',
     hint: 'Empty: only what the machine itself takes.',
   },
   {
     name: 'gapMax',
     label: 'Gap before the arc, at most',
-    unit: 'µm',
+    unit: 'μm',
     hint: 'Empty: only what the machine itself takes.',
   },
   { name: 'tries', label: 'Tries, before it is the owner’s call' },

@@ -229,8 +229,8 @@ function CableFormAt({
           <Choice
             label="Outside of each"
             options={[
-              { value: '900', label: '900 µm' },
-              { value: '250', label: '250 µm' },
+              { value: '900', label: '900 μm' },
+              { value: '250', label: '250 μm' },
             ]}
             value={form.buffer}
             onChange={(buffer) => set({ buffer })}
@@ -257,7 +257,7 @@ function CableFormAt({
         />
         <View style={styles.fields}>
           {box('modeField', 'Mode field at 1310 nm', {
-            unit: 'µm',
+            unit: 'μm',
             keyboard: 'decimal',
             hint: `Empty: the type’s ${fiberTypes.find((type) => type.id === form.fiberType)?.modeField ?? 'has none'}`,
           })}

@@ -136,7 +136,7 @@ function Facts({ definition, cable }: { definition: ProjectDefinition; cable: Ca
     [
       schemeOf(cable).name,
       type.name,
-      modeField === null ? null : `mode field ${modeField} µm`,
+      modeField === null ? null : `mode field ${modeField} μm`,
       cable.diameter === undefined
         ? null
         : `${formatMillimeters(cable.diameter, definition.project.units)} thick`,

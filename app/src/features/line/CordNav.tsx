@@ -144,7 +144,7 @@ const styles = StyleSheet.create({
   list: { flex: 1 },
   row: { minHeight: touch.bench, flexDirection: 'row', alignItems: 'center', gap: space.small },
   tray: {
-    minHeight: touch.normal,
+    minHeight: touch.bench,
     flexDirection: 'row',
     alignItems: 'center',
     gap: space.small,
@@ -153,5 +153,5 @@ const styles = StyleSheet.create({
   },
   grow: { flex: 1 },
   tabs: { flexDirection: 'row', borderTopWidth: stroke.rule },
-  tab: { flex: 1, minHeight: touch.normal, alignItems: 'center', justifyContent: 'center' },
+  tab: { flex: 1, minHeight: touch.bench, alignItems: 'center', justifyContent: 'center' },
 });

@@ -238,6 +238,7 @@ function OtherCables({ definition }: { definition: ProjectDefinition }) {
           onPress={() => router.navigate(places.editCable(project.id, 'new'))}
         />
         <Action label="Time for the night" onPress={() => router.navigate(places.time(project.id))} />
+        <Action label="Gear" onPress={() => router.navigate(places.gear)} />
         <Action label="Closure models" onPress={() => router.navigate(places.models)} />
       </View>
     </View>

@@ -9,7 +9,7 @@ import { Type } from '../../ui/Type';
 
 /** What this device remembers about the person who holds it. */
 export function PreferencesSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { appearance, textSize, person, sleeveReminder } = usePreferences();
+  const { appearance, textSize, person, sleeveReminder, heaterLane } = usePreferences();
   const { palette, size } = useCordelTheme();
   return (
     <Sheet title="Preferences" open={open} onClose={onClose}>
@@ -30,12 +30,21 @@ export function PreferencesSheet({ open, onClose }: { open: boolean; onClose: ()
         options={[1, 1.25, 1.5, 2].map((value) => ({ value: String(value), label: `${value * 100} %` }))}
       />
       <Choice
-        label="The bench says “sleeve on first”"
+        label="The bench asks whether the sleeve is on"
         value={sleeveReminder ? 'yes' : 'no'}
         onChange={(value) => setPreferences({ sleeveReminder: value === 'yes' })}
         options={[
           { value: 'yes', label: 'With every splice' },
           { value: 'no', label: 'Never' },
+        ]}
+      />
+      <Choice
+        label="Clocks of heater and cooling tray at the bench"
+        value={heaterLane ? 'yes' : 'no'}
+        onChange={(value) => setPreferences({ heaterLane: value === 'yes' })}
+        options={[
+          { value: 'yes', label: 'Shown' },
+          { value: 'no', label: 'Not shown' },
         ]}
       />
       <View style={styles.field}>

@@ -25,7 +25,7 @@ export function constructionWords(construction: Construction): string {
     case 'drop':
       return `${fibers}, ${construction.shape} drop${construction.toningWire ? ' with toning wire' : ''}${construction.messenger ? ' with messenger' : ''}`;
     case 'pigtails':
-      return `${fibers}, pigtails of ${construction.bufferMicrometers} µm`;
+      return `${fibers}, pigtails of ${construction.bufferMicrometers} μm`;
   }
 }
 

@@ -17,6 +17,7 @@ import { useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import { documents } from '../../data/projects';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
+import { useOrderOfWork } from '../../data/orderOfWork';
 import { Action } from '../../ui/Action';
 import { CordRow, type Stretch } from '../../ui/Cord';
 import { UnitToken } from '../../ui/FiberToken';
@@ -53,7 +54,8 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
   const wide = useWide();
   const [trouble, setTrouble] = useState<string | null>(null);
   const site = siteOf(definition.sites, closure.siteId);
-  const next = nextSplice(ledger, null);
+  const order = useOrderOfWork(closure.id);
+  const next = nextSplice(ledger, null, order);
   const redo = ledger.trays.flatMap((tray) => tray.splices).find((state) => state.verdict.mark === 'redo');
   const bench = (state: { splice: { tray: number; slot: number } }) =>
     router.navigate(places.bench(projectId, closure.id, state.splice.tray, state.splice.slot));

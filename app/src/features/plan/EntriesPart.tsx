@@ -1,6 +1,7 @@
 import {
   entryKey,
   fiberUnits,
+  isSmall,
   usualManner,
   type Cable,
   type Closure,
@@ -16,6 +17,7 @@ import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { constructionWords } from '../line/cableWords';
+import { endings } from '../prepare/ending';
 
 const manners = [
   { value: 'cut', label: 'Cut' },
@@ -145,6 +147,14 @@ export const EntriesPart = memo(function EntriesPart({
                 ]}
                 value={entry.port ?? ''}
                 onChange={(port) => edit({ port: port === '' ? undefined : port })}
+              />
+            ) : null}
+            {cables.get(entry.cableId) && isSmall(cables.get(entry.cableId)!) ? (
+              <Choice
+                label="Each of its fibers ends with"
+                options={endings}
+                value={entry.ending ?? 'splice'}
+                onChange={(ending) => edit({ ending: ending === 'splice' ? undefined : ending })}
               />
             ) : null}
             <Through

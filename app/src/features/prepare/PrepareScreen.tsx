@@ -22,7 +22,7 @@ import { Type } from '../../ui/Type';
 import { constructionWords } from '../line/cableWords';
 import { places } from '../line/places';
 import { AtClosure, PreparePanes, type AtHand } from './AtClosure';
-import { recallEnding } from './ending';
+import { endingOf } from './ending';
 import { SchoolsPart } from './SchoolsPart';
 import { mannerWords, sheetOf, useSchools } from './usePrepare';
 
@@ -211,7 +211,7 @@ function cableStage(atHand: AtHand, cable: Cable, schools: ReturnType<typeof use
   const chapters = stepsFor(closure, plan, cable, {
     units: definition.project.units,
     schools,
-    ending: recallEnding(cable.id),
+    ending: endingOf(closure, cable.id),
   });
   const marks = marksProgress(sheet, state);
   const steps = stepsProgress(cable.id, chapters, state);

@@ -1,4 +1,4 @@
-import { type Cable, type Tick, isDone, tickNames } from '@cordel/core';
+import { type Cable, type Tick, isDone, isSmall, tickNames } from '@cordel/core';
 import { stepsFor, stepsProgress, type Step } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -13,7 +13,7 @@ import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { places } from '../line/places';
 import { AtCable, PreparePanes, type AtHand } from './AtClosure';
-import { endings, keepEnding, recallEnding } from './ending';
+import { endings, endingOf, keepEnding } from './ending';
 import { SchoolsPart } from './SchoolsPart';
 import { SlackPart } from './SlackPart';
 import { StepCard } from './StepCard';
@@ -34,7 +34,8 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
   const { units } = definition.project;
   const { stepsFolded } = usePreferences();
   const schools = useSchools();
-  const [ending, setEnding] = useState(() => recallEnding(cable.id));
+  const [ending, setEnding] = useState(() => endingOf(closure, cable.id));
+  const planned = closure.entries.find((entry) => entry.cableId === cable.id)?.ending !== undefined;
   const sheet = sheetOf(definition, closure, ledger.plan, cable, schools);
   const chapters = useMemo(
     () =>
@@ -113,7 +114,7 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
                 {error.message} The measures below follow from it: mend it before anything is cut.
               </Type>
             ) : null}
-            {cable.construction.kind === 'drop' || cable.construction.kind === 'pigtails' ? (
+            {isSmall(cable) && !planned ? (
               <Choice
                 label="It ends with"
                 options={endings}

@@ -1,3 +1,4 @@
+import type { Closure } from '@cordel/core';
 import type { Ending } from '@cordel/core/prepare';
 import { keep, recall } from '../../data/stored';
 
@@ -8,8 +9,10 @@ export const endings: readonly { readonly value: Ending; readonly label: string 
   { value: 'fusion-connector', label: 'A fused connector' },
 ];
 
-/** What was chosen for a cable on this device. */
-export function recallEnding(cableId: string): Ending {
+/** How a cable ends at a closure: as its plan says, or as it was chosen on this device. */
+export function endingOf({ entries }: Pick<Closure, 'entries'>, cableId: string): Ending {
+  const planned = entries.find((entry) => entry.cableId === cableId)?.ending;
+  if (planned) return planned;
   const kept = recall(`ending.${cableId}`);
   return endings.find(({ value }) => value === kept)?.value ?? 'splice';
 }

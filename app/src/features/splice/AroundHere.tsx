@@ -1,6 +1,6 @@
 import type { SpliceState, TrayState } from '@cordel/core';
 import { useMemo } from 'react';
-import { useWindowDimensions, View } from 'react-native';
+import { View } from 'react-native';
 import { cablesOf, type ClosureAtHand } from '../../data/ledger';
 import { CordRow } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
@@ -13,21 +13,22 @@ export function AroundHere({
   tray,
   here,
   others,
+  rows,
   onOpen,
   children,
 }: {
   atHand: ClosureAtHand;
   tray: TrayState;
   here: SpliceState;
+  /** Splices shown above and below it. */
+  rows: number;
   /** Who else stands at which splice. */
   others: ReadonlyMap<string, string>;
   onOpen: (spliceId: string) => void;
   children: React.ReactNode;
 }) {
-  const { height } = useWindowDimensions();
   const wide = useWide();
   const at = tray.splices.indexOf(here);
-  const around = height >= 800 ? 2 : 1;
   const knot = useMemo(() => <Knot mark={here.verdict.mark} size={26} />, [here.verdict.mark]);
   // Keyed by its distance from where one stands: a step along the cord changes the words of the rows instead of making new ones.
   const row = (away: number) => {
@@ -48,7 +49,7 @@ export function AroundHere({
     );
   };
   if (wide) return children;
-  const steps = Array.from({ length: around }, (_, index) => index + 1);
+  const steps = Array.from({ length: rows }, (_, index) => index + 1);
   return (
     <View>
       {[...steps].reverse().map((step) => row(-step))}

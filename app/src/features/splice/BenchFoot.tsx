@@ -143,7 +143,9 @@ export function BenchFoot({
           />
         </>
       )}
-      <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering && !question} />
+      {question && !bench.last ? null : (
+        <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering && !question} />
+      )}
     </View>
   );
 }
@@ -243,7 +245,9 @@ function LastEntry({
   const { sleeveReminder } = usePreferences();
   const wide = useWide();
   const onTakeBack = useLatest(bench.takeBack);
-  const onSleeve = useLatest(() => bench.setDetails({ ...bench.details, sleeveConfirmed: !details.sleeveConfirmed }));
+  const onSleeve = useLatest(() =>
+    bench.setDetails({ ...bench.details, sleeveConfirmed: !details.sleeveConfirmed }),
+  );
   const askSleeve = entering && sleeveReminder && bench.read.length === 0 && !details.sleeveForgotten;
   return (
     <View style={styles.last}>

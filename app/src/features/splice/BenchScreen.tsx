@@ -11,7 +11,7 @@ import {
 import type { ProgramWarning } from '@cordel/core/gear';
 import { router } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
-import { ScrollView, StyleSheet } from 'react-native';
+import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
 import { useRecordFact } from '../../data/facts';
 import { pickGear } from '../../data/gearTonight';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
@@ -97,6 +97,7 @@ function BenchAt({
   const { splice } = here;
   const closureId = closure.id;
   const wide = useWide();
+  const { height } = useWindowDimensions();
   const cables = cablesOf(definition);
   const preferences = usePreferences();
   const recordFact = useRecordFact(projectId);
@@ -248,7 +249,14 @@ function BenchAt({
         <RefusedFacts />
         {preferences.heaterLane ? <HeaterStrip atHand={atHand} machine={machine} /> : null}
         <ScrollView contentContainerStyle={wide ? styles.wide : styles.cord}>
-          <AroundHere atHand={atHand} tray={tray} here={here} others={others} onOpen={openSplice}>
+          <AroundHere
+            atHand={atHand}
+            tray={tray}
+            here={here}
+            rows={question ? 0 : height >= tallFrom ? 2 : 1}
+            others={others}
+            onOpen={openSplice}
+          >
             <SpliceCard
               state={here}
               cables={cables}
@@ -286,6 +294,9 @@ function BenchAt({
     </Panes>
   );
 }
+
+/** From this height there is room for two splices above and below. px */
+const tallFrom = 900;
 
 const noWarnings: readonly never[] = [];
 

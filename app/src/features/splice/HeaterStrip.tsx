@@ -51,10 +51,16 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
   const [starts, setStarts] = useState(() => recallStarts(closure.id));
   const [now, setNow] = useState(Date.now);
 
+  // Told by the minute: the facts are not gone through with every tick of the clock.
+  const soon = (Math.floor(now / 60_000) + 1) * 60_000;
   const sleeves = useMemo(() => {
     const cables = cablesOf(definition);
     const program = machine?.heaterPrograms.find(({ name }) => name === tonight.heater);
-    return sleevesOf(facts, Date.now(), mineOnly(machine)).flatMap(({ spliceId, since }) => {
+    return sleevesOf(
+      facts,
+      Math.max(soon, Date.parse(facts.at(-1)?.madeAt ?? '') || 0),
+      mineOnly(machine),
+    ).flatMap(({ spliceId, since }) => {
       const state = findSplice(ledger, spliceId);
       if (!state) return [];
       const { sleeve } = jointOf(closure, state.splice, cables);
@@ -71,7 +77,7 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
         },
       ];
     });
-  }, [facts, ledger, closure, definition, machine, tonight.heater, starts]);
+  }, [facts, ledger, closure, definition, machine, tonight.heater, starts, soon]);
 
   const last = Math.max(0, ...sleeves.map(({ since }) => since));
   useEffect(() => {
@@ -97,11 +103,11 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
   );
   if (places.length === 0) return null;
 
-  const restart = (spliceId: string) => {
-    const next = { ...starts, [spliceId]: Date.now() };
+  const restart = (spliceId: string, at: number) => {
+    const next = { ...starts, [spliceId]: at };
     setStarts(next);
     keep(keyOf(closure.id), next);
-    setNow(Date.now());
+    setNow(at);
   };
   return (
     <View role="group" aria-label="Heater and cooling tray">
@@ -111,7 +117,7 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
             key={place.spliceId}
             place={place}
             name={names.get(place.spliceId)!}
-            onRestart={() => restart(place.spliceId)}
+            onRestart={(at) => restart(place.spliceId, at)}
           />
         ))}
       </ScrollView>
@@ -134,7 +140,15 @@ function mineOnly(machine: Machine | null) {
     machine && fact.gear?.machine ? fact.gear.machine.id === machine.id : fact.by === by;
 }
 
-function Sleeve({ place, name, onRestart }: { place: LanePlace; name: string; onRestart: () => void }) {
+function Sleeve({
+  place,
+  name,
+  onRestart,
+}: {
+  place: LanePlace;
+  name: string;
+  onRestart: (at: number) => void;
+}) {
   const { palette } = useCordelTheme();
   const { phase, left } = place;
   const ready = phase === 'ready';
@@ -147,7 +161,7 @@ function Sleeve({ place, name, onRestart }: { place: LanePlace; name: string; on
     <Pressable
       role="button"
       aria-label={`${words}. Into the heater now: start its clock again`}
-      onPress={onRestart}
+      onPress={() => onRestart(Date.now())}
       style={[
         styles.sleeve,
         {

@@ -5,9 +5,12 @@ import {
   type Attempt,
   type SpliceFact,
   type SpliceState,
+  type UsedGear,
 } from '@cordel/core';
+import { micrometers } from '@cordel/core/gear';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { gearWordsOf } from '../../data/gearTonight';
 import { Action } from '../../ui/Action';
 import { Sheet } from '../../ui/Sheet';
 import { useCordelTheme } from '../../ui/theme';
@@ -44,9 +47,11 @@ export function HistorySheet({ state, open, onClose, onCorrect, onFollow }: Hist
             {[new Date(fact.madeAt).toLocaleString(), fact.by].filter(Boolean).join(' · ')}
           </Type>
           <Type look="strong">{factWords(fact, tries)}</Type>
+          {fact.kind === 'attempt' && fact.gear ? <Type look="small">{usedWords(fact.gear)}</Type> : null}
           {noteOf(fact) ? <Type look="small">{noteOf(fact)}</Type> : null}
           {fact.kind === 'attempt' && tries.has(fact.id) && correcting !== fact.id ? (
             <Action
+              bench
               label="Correct this reading"
               onPress={() => setCorrecting(fact.id)}
               style={styles.correct}
@@ -64,7 +69,7 @@ export function HistorySheet({ state, open, onClose, onCorrect, onFollow }: Hist
           ) : null}
         </View>
       ))}
-      <Action label="Follow this fiber" onPress={onFollow} style={styles.correct} />
+      <Action bench label="Follow this fiber" onPress={onFollow} style={styles.correct} />
     </Sheet>
   );
 }
@@ -90,15 +95,42 @@ function resultWords({
   readings,
   proofTestFailed,
   sleeveForgotten,
-}: Pick<Attempt, 'readings' | 'proofTestFailed' | 'sleeveForgotten'>): string {
+  sleeveConfirmed,
+  light,
+}: Pick<Attempt, 'readings' | 'proofTestFailed' | 'sleeveForgotten' | 'sleeveConfirmed' | 'light'>): string {
+  if (light) return light === 'dark' ? 'the joint stays dark' : 'light shows at the joint';
   const parts = readings.map((reading) => {
     const angles = [
       reading.cleaveLeft === null ? null : `left ${formatAngle(reading.cleaveLeft)}`,
       reading.cleaveRight === null ? null : `right ${formatAngle(reading.cleaveRight)}`,
+      reading.offset == null ? null : `offset ${micrometers(reading.offset)}`,
+      reading.gap == null ? null : `gap ${micrometers(reading.gap)}`,
     ].filter(Boolean);
     return [reading.loss === null ? 'no reading' : `${formatLoss(reading.loss)} dB`, ...angles].join(', ');
   });
-  return [...parts, proofTestFailed ? 'proof test failed' : null, sleeveForgotten ? 'sleeve forgotten' : null]
+  return [
+    ...parts,
+    proofTestFailed ? 'proof test failed' : null,
+    sleeveForgotten ? 'sleeve forgotten' : sleeveConfirmed ? 'sleeve on' : null,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+const passedOver = {
+  calibration: 'without the calibration that was due',
+  electrodes: 'without the new electrodes that were due',
+  blade: 'on a blade that was due',
+} as const;
+
+/** What it was made with, and what was due and passed over. */
+function usedWords(gear: UsedGear): string {
+  return [
+    gearWordsOf(gear),
+    gear.program ? `program “${gear.program}”` : null,
+    gear.heater ? `heater “${gear.heater}”` : null,
+    ...(gear.wentOn ?? []).map((about) => passedOver[about]),
+  ]
     .filter(Boolean)
     .join(' · ');
 }

@@ -1,4 +1,11 @@
-import { formatTape, type Cable, type PlacedSplice, type SpliceSide, type Tick, type Units } from '@cordel/core';
+import {
+  formatTape,
+  type Cable,
+  type PlacedSplice,
+  type SpliceSide,
+  type Tick,
+  type Units,
+} from '@cordel/core';
 import { ribbonizeChecks, ribbonizingChapter } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';

@@ -278,3 +278,8 @@ function figure(value: number): string {
 export function grouped(count: number): string {
   return String(count).replace(/\B(?=(\d{3})+$)/g, '\u00a0');
 }
+
+/** "1 splice", "1 204 splices" */
+export function counted(count: number, what: 'splice' | 'arc' | 'fiber'): string {
+  return `${grouped(count)} ${what}${count === 1 ? '' : 's'}`;
+}

@@ -20,7 +20,15 @@ export const usedGear = {
 
 export const demoGear: readonly Gear[] = [
   single.machine,
-  { ...ribbon, limits: { cleaveAngle: 3, offset: 3, gap: null }, coolSeconds: 40 },
+  {
+    ...ribbon,
+    limits: { cleaveAngle: 3, offset: 3, gap: null },
+    coolSeconds: 40,
+    // What it is mostly used for comes first.
+    heaterPrograms: [...ribbon.heaterPrograms].sort(
+      (a, b) => Number(b.sleeve === 'ribbon') - Number(a.sleeve === 'ribbon'),
+    ),
+  },
   { ...single.cleaver, cleaveLength: 16 },
   ribbonCleaver,
   newGear('stripper', id(5), 'Warm jaws'),

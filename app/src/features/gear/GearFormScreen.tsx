@@ -19,6 +19,7 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
+import { afterwards } from '../../data/afterwards';
 import { useDeleteGear, useGear, useSaveGear } from '../../data/gear';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
@@ -32,6 +33,7 @@ import { Type } from '../../ui/Type';
 import { places } from '../line/places';
 
 const up = { href: places.gear, name: 'the gear' };
+const toTheList = () => router.navigate(places.gear);
 const isKind = (kind: string | undefined): kind is GearKind => kind !== undefined && kind in gearWords;
 
 /** One piece of gear, known or new: its label, programs and lengths, and the rules by which something falls due. */
@@ -99,7 +101,7 @@ function GearForm({ item, fresh, onNewer }: { item: Gear; fresh: boolean; onNewe
           onNewer={onNewer}
           onSave={() => {
             setAsked(true);
-            if (result.success) save.mutate(result.data, { onSuccess: () => router.navigate(places.gear) });
+            if (result.success) afterwards(save.mutateAsync(result.data), toTheList);
           }}
         />
       }
@@ -373,7 +375,7 @@ function Delete({ item }: { item: Gear }) {
           kind="now"
           label={`Take ${item.label} off`}
           disabled={remove.isPending}
-          onPress={() => remove.mutate(item, { onSuccess: () => router.navigate(places.gear) })}
+          onPress={() => afterwards(remove.mutateAsync(item), toTheList)}
           style={styles.flex}
         />
       </View>

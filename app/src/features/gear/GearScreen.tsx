@@ -1,7 +1,7 @@
 import {
   cleaverStanding,
+  counted,
   gearWords,
-  grouped,
   machineStanding,
   type Gear,
   type GearBook,
@@ -112,9 +112,9 @@ function countWords(
       return {
         counts: [
           calibrated
-            ? `calibrated ${new Date(calibrated.madeAt).toLocaleDateString()}, ${grouped(splices)} splices ago`
+            ? `calibrated ${new Date(calibrated.madeAt).toLocaleDateString()}, ${counted(splices, 'splice')} ago`
             : 'no calibration on record',
-          `${grouped(arcs)} arcs on the electrodes`,
+          `${counted(arcs, 'arc')} on the electrodes`,
         ].join(' · '),
         due: due.map(
           (one) => `${one.about === 'electrodes' ? 'New electrodes due' : 'Calibration due'}: ${one.reason}`,
@@ -125,7 +125,7 @@ function countWords(
       if (!book) return { counts: 'Counting …', due: [] };
       const { position, cleaves, due } = cleaverStanding(item, book, now);
       return {
-        counts: `position ${position} of ${item.positions} · ${grouped(cleaves)} fibers cleaved on it · ${item.cleaveLength} mm`,
+        counts: `position ${position} of ${item.positions} · ${counted(cleaves, 'fiber')} cleaved on it · ${item.cleaveLength} mm`,
         due: due.map((one) => `Blade due: ${one.reason}`),
       };
     }

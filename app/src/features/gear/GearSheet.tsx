@@ -1,5 +1,5 @@
 import type { Cable, Fact, GearEvent, GearRef, Joint } from '@cordel/core';
-import { grouped, type Gear } from '@cordel/core/gear';
+import { counted, grouped, type Gear } from '@cordel/core/gear';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -73,9 +73,9 @@ export function GearSheet(props: GearSheetProps) {
           <Type>
             {[
               machine.standing.calibrated
-                ? `Calibrated ${new Date(machine.standing.calibrated.madeAt).toLocaleString()}, ${grouped(machine.standing.splices)} splices ago`
+                ? `Calibrated ${new Date(machine.standing.calibrated.madeAt).toLocaleString()}, ${counted(machine.standing.splices, 'splice')} ago`
                 : 'No calibration on record',
-              `${grouped(machine.standing.arcs)} arcs on the electrodes`,
+              `${counted(machine.standing.arcs, 'arc')} on the electrodes`,
             ].join(' · ')}
           </Type>
           {machine.standing.due.map((due) => (

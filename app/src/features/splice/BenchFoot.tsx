@@ -117,7 +117,10 @@ export function BenchFoot({
           onDone={() => setPanel('pad')}
           onBroken={() => bench.record(null)}
           onFollow={onFollow}
-          onSheet={onSheet}
+          onSheet={(sheet) => {
+            setPanel('pad');
+            onSheet(sheet);
+          }}
         />
       ) : (
         <>

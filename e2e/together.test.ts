@@ -1,0 +1,158 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import { openBrowser, openPage, padKey, press, see, type Size } from './support/browser';
+import { firstProject } from './support/shelf';
+
+/** The bench in the rhythm of the work: two people at one tray, sleeves in the heater, what comes next. */
+
+let browser: Browser;
+let server: ServerProcess;
+let demo: Awaited<ReturnType<typeof firstProject>>;
+const troubles: string[] = [];
+
+beforeAll(async () => {
+  browser = await openBrowser();
+}, 120_000);
+afterAll(async () => {
+  await browser.close();
+  removeFolders();
+});
+beforeEach(async () => {
+  server = await startServer(dataFolder('demo'));
+  demo = await firstProject(server);
+}, 60_000);
+afterEach(async () => {
+  await server.stop();
+  expect(troubles.splice(0)).toEqual([]);
+});
+
+async function device(size: Size, person = ''): Promise<Page> {
+  const opened = await openPage(browser, { size });
+  opened.page.on('close', () => troubles.push(...opened.troubles));
+  await opened.page.evaluateOnNewDocument((name) => {
+    localStorage.setItem('cordel.preferences', JSON.stringify({ person: name }));
+    // A clock that the journey can set forward, over a reload too.
+    const real = Date.now.bind(Date);
+    Date.now = () => real() + Number(localStorage.getItem('ahead') ?? 0);
+  }, person);
+  return opened.page;
+}
+
+test('two people at one tray see each other’s splices appear and are warned before they take the same one', async () => {
+  const ana = await device('phone', 'Ana');
+  const bia = await device('wide', 'Bia');
+  await ana.goto(demo.bench(3, 6));
+  await see(ana, 'Tap what the machine reads.');
+  await bia.goto(demo.bench(3, 6));
+  await see(bia, 'Ana stands at this splice. Agree on who takes it.');
+  await press(bia, 'The next free one');
+  await see(bia, 'Tray 3 · slot 7');
+  await see(bia, /Ana here/);
+  await see(ana, /Bia here/);
+  await press(ana, padKey(4));
+  // Bia stands at 7: the bench goes past it.
+  await see(ana, 'Tray 3 · slot 8');
+  await see(bia, /54 · 6 WH 0\.04 Holds/);
+  await see(bia, /Ana here/);
+  await press(bia, /\.03 dB$/);
+  await see(bia, 'Tray 3 · slot 9');
+  await see(ana, /57 · 9 YL Bia here/);
+  await press(ana, padKey(1));
+  await see(ana, 'Tray 3 · slot 10');
+  // Who leaves the bench frees the splice.
+  await press(bia, /^Up to/);
+  await ana.waitForFunction(() => !document.body.innerText.includes('Bia here'), { polling: 'raf' });
+  await ana.close();
+  await bia.close();
+}, 120_000);
+
+test('the sleeves go from the heater to the cooling tray by their clocks, also over a reload', async () => {
+  const page = await device('phone');
+  await page.goto(demo.bench(3, 6));
+  const ahead = (seconds: number) =>
+    page.evaluate((more) => localStorage.setItem('ahead', String(more)), seconds * 1000);
+  await press(page, padKey(2));
+  await see(page, /Slot 6 heater 0:3\d/);
+  await press(page, padKey(2));
+  // One heater: the second sleeve waits for the first.
+  await see(page, /Slot 7 waits 0:3\d/);
+  await ahead(40);
+  await see(page, /Slot 6 cools 0:2\d/);
+  await see(page, /Slot 7 heater 0:[23]\d/);
+  await page.reload();
+  await see(page, /Slot 6 cools 0:2\d/);
+  await see(page, /Slot 7 heater 0:[23]\d/);
+  await ahead(75);
+  await see(page, 'Slot 6 ready');
+  await see(page, /Slot 7 cools/);
+  // It went in late: its clock begins again.
+  await press(page, /^Slot 7 cools.*Into the heater now/);
+  await see(page, /Slot 7 heater 0:3\d/);
+  await page.reload();
+  await see(page, /Slot 7 heater 0:3\d/);
+  await page.close();
+}, 120_000);
+
+test('the order of work is chosen at the bench, kept, and decides what comes next', async () => {
+  const page = await device('phone');
+  await page.goto(demo.bench(3, 6));
+  await press(page, 'Details');
+  await press(page, 'Order of work');
+  await press(page, 'Only what is to be redone', 'radio');
+  await see(page, 'Next: tray 2, slot 19');
+  await press(page, 'Go to tray 2, slot 19');
+  await see(page, 'Redo. Try 2 of 3');
+  await page.goto(demo.closure);
+  await press(page, 'Splice tray 2, slot 19');
+  await see(page, 'Redo. Try 2 of 3');
+  await press(page, 'Details');
+  await press(page, 'Order of work');
+  await press(page, 'Tube after tube', 'radio');
+  await see(page, 'Next: tray 3, slot 6');
+  await press(page, 'Close');
+  await press(page, 'Skip');
+  await see(page, 'Tray 3 · slot 6');
+  await page.close();
+}, 120_000);
+
+test.each(['phone', 'wide'] as const)(
+  'every target at the bench is at least 56 px: %s',
+  async (size) => {
+    const page = await device(size);
+    const small = () =>
+      page.evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('[role=button], [role=link], [role=radio], input')]
+          .filter((element) => element.getClientRects().length > 0)
+          .map((element) => ({ element, box: element.getBoundingClientRect() }))
+          .filter(({ box }) => Math.round(Math.min(box.width, box.height)) < 56)
+          .map(
+            ({ element, box }) => `${element.ariaLabel ?? element.innerText} ${box.width} × ${box.height}`,
+          ),
+      );
+    for (const [tray, slot, shows] of [
+      [3, 6, /Tray mean/],
+      [2, 19, /Redo\. Try 2/],
+      [2, 22, /Owner allows it/],
+      [5, 1, /lies at the hinge/],
+    ] as const) {
+      await page.goto(demo.bench(tray, slot));
+      await see(page, shows);
+      expect(await small()).toEqual([]);
+    }
+    // The holder is looked at, and the ribbon's own panels come up.
+    await press(page, 'BL blue');
+    await see(page, 'lies at the hinge, right?');
+    await press(page, 'BL blue');
+    await see(page, 'Straight: 1 meets 1');
+    expect(await small()).toEqual([]);
+    await press(page, 'Before arc');
+    await see(page, 'Axis offset');
+    expect(await small()).toEqual([]);
+    await press(page, 'Back to the pad');
+    await press(page, 'Details');
+    await see(page, 'Order of work');
+    expect(await small()).toEqual([]);
+    await page.close();
+  },
+  120_000,
+);

@@ -194,6 +194,66 @@ const screens: ScreenAt[] = [
   { name: 'closure’s table', path: () => `${demo.closureAt('U3')}/table`, shows: 'Save the table' },
   { name: 'time', path: () => `${demo.line}/time`, shows: 'after the window closes' },
   { name: 'nothing here', path: () => `${server.url}/elsewhere`, shows: 'There is no page at this address' },
+  {
+    name: 'bench, order of work',
+    path: () => demo.bench(3, 6),
+    shows: 'Tray mean',
+    then: async (page) => {
+      await press(page, 'Details');
+      await press(page, 'Order of work');
+      await see(page, 'Tube after tube');
+    },
+  },
+  { name: 'gear', path: () => `${server.url}/gear`, shows: 'Cleaver R' },
+  {
+    name: 'a machine, edited',
+    path: () => `${server.url}/gear`,
+    shows: /Single 1 calibrated/,
+    then: async (page) => {
+      await press(page, /^Single 1/);
+      await see(page, 'When something is due');
+    },
+  },
+  {
+    name: 'gear, a new cleaver',
+    path: () => `${server.url}/gear/new?kind=cleaver`,
+    shows: 'Cleave length',
+    then: async (page) => {
+      await press(page, 'Put it on the list');
+      await see(page, 'Not saved yet');
+    },
+  },
+  // From here on the page asks for gear.
+  {
+    name: 'bench, gear asked for',
+    path: () => demo.bench(3, 6),
+    shows: 'Tray mean',
+    then: async (page) => {
+      await page.evaluate(() => localStorage.setItem('askForGear', 'yes'));
+      await page.evaluate(() => localStorage.removeItem('cordel.gear-tonight'));
+      await page.reload();
+      await see(page, 'Which gear tonight?');
+    },
+  },
+  {
+    name: 'bench, calibration due',
+    path: () => demo.bench(3, 6),
+    shows: 'Which gear tonight?',
+    then: async (page) => {
+      await press(page, 'Single 1', 'radio');
+      await press(page, 'These tonight');
+      await see(page, 'Arc calibration is due');
+    },
+  },
+  {
+    name: 'gear tonight',
+    path: () => demo.bench(2, 22),
+    shows: 'Owner allows it',
+    then: async (page) => {
+      await press(page, 'Gear tonight');
+      await see(page, 'Note the weather as it is now');
+    },
+  },
 ];
 
 /** A page for one group of screens, so that the app's script is read once and not for each. */

@@ -47,7 +47,8 @@ export async function openPage(
   await setLight(page, light);
   if (!askForGear)
     await page.evaluateOnNewDocument(() => {
-      localStorage.setItem('cordel.gear-tonight', JSON.stringify({ pickedAt: Date.now() }));
+      if (localStorage.getItem('askForGear') === null)
+        localStorage.setItem('cordel.gear-tonight', JSON.stringify({ pickedAt: Date.now() }));
     });
   return { page, troubles };
 }

@@ -1,5 +1,5 @@
 import { fiberOf, type Cable, type Conditions, type Fact } from '@cordel/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { passOver, putRight } from '../../data/gearTonight';
 import { usePreferences } from '../../data/preferences';
@@ -44,18 +44,27 @@ const titles = {
 /** Something is due before the next splice: why, what to do, and the ways to go on. It goes on record whichever is taken. */
 export function DueQuestion(props: DueQuestionProps) {
   const { ask } = props;
+  const words = (
+    <View role="alert" style={styles.words}>
+      <Type look="heading" tone="accent">
+        {titles[ask.about]} · {ask.gear.label}
+      </Type>
+      {ask.due.map((due) => (
+        <Type key={due.rule}>{due.reason}</Type>
+      ))}
+    </View>
+  );
   return (
-    <ScrollView style={styles.question} contentContainerStyle={styles.body}>
-      <View role="alert" style={styles.words}>
-        <Type look="heading" tone="accent">
-          {titles[ask.about]} · {ask.gear.label}
-        </Type>
-        {ask.due.map((due) => (
-          <Type key={due.rule}>{due.reason}</Type>
-        ))}
-      </View>
-      {ask.about === 'calibration' ? <Calibrate {...props} /> : <Renew {...props} />}
-    </ScrollView>
+    <View style={styles.question}>
+      {ask.about === 'calibration' ? (
+        <Calibrate {...props} words={words} />
+      ) : (
+        <>
+          {words}
+          <Renew {...props} />
+        </>
+      )}
+    </View>
   );
 }
 
@@ -82,24 +91,28 @@ function GoOn({ ask, closureId, onFact, armed }: DueQuestionProps & { armed: boo
   );
 }
 
-function Calibrate(props: DueQuestionProps) {
+function Calibrate(props: DueQuestionProps & { words: ReactNode }) {
   const { ask, atBench, cables, closureId, units, onFact } = props;
   const armed = useArmed(ask.about);
   const failed = atBench.machine?.standing.failed ?? 0;
   return (
-    <>
-      <CalibrationWords cables={cables} failed={failed} />
-      <CalibrationForm
-        armed={armed}
-        weather={atBench.machine?.standing.weather ?? null}
-        units={units}
-        onResult={(passed, conditions) => {
-          if (passed) putRight(ask.gear.id, 'calibration');
-          onFact(newCalibration(closureId, ask.gear, passed, conditions));
-        }}
-        more={<GoOn {...props} armed={armed} />}
-      />
-    </>
+    <CalibrationForm
+      words={
+        <>
+          {props.words}
+          <CalibrationWords cables={cables} failed={failed} />
+        </>
+      }
+      pinned
+      armed={armed}
+      weather={atBench.machine?.standing.weather ?? null}
+      units={units}
+      onResult={(passed, conditions) => {
+        if (passed) putRight(ask.gear.id, 'calibration');
+        onFact(newCalibration(closureId, ask.gear, passed, conditions));
+      }}
+      more={<GoOn {...props} armed={armed} />}
+    />
   );
 }
 
@@ -126,24 +139,41 @@ export function CalibrationWords({ cables, failed }: { cables: readonly Cable[];
 
 /** The result of a try, with the weather as it is. */
 export function CalibrationForm({
+  words,
+  pinned = false,
   weather,
   units,
   armed = true,
   onResult,
   more,
 }: {
+  words: ReactNode;
+  /** The keys stay in sight, whatever the length of the words. */
+  pinned?: boolean;
   weather: Conditions | null;
   units: 'mm' | 'in';
   armed?: boolean;
   onResult: (passed: boolean, conditions: Conditions) => void;
-  more?: React.ReactNode;
+  more?: ReactNode;
 }) {
   const { pressureBy } = usePreferences();
   const [text, setText] = useState(() => weatherText(weather, units, pressureBy));
   const { conditions } = readWeather(text, units, pressureBy);
+  const above = (
+    <>
+      {words}
+      <WeatherFields text={text} units={units} onChange={setText} switchable={!pinned} />
+    </>
+  );
   return (
     <>
-      <WeatherFields text={text} units={units} onChange={setText} />
+      {pinned ? (
+        <ScrollView style={styles.above} contentContainerStyle={styles.body}>
+          {above}
+        </ScrollView>
+      ) : (
+        above
+      )}
       <View style={styles.keys}>
         <Action
           bench
@@ -223,8 +253,9 @@ function Renew(props: DueQuestionProps) {
 }
 
 const styles = StyleSheet.create({
-  question: { maxHeight: 460 },
-  body: { gap: space.small, padding: space.tight },
+  question: { gap: space.small, padding: space.tight },
+  above: { maxHeight: 340 },
+  body: { gap: space.small },
   words: { gap: space.hair },
   keys: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   key: { flexGrow: 1, flexBasis: 110 },

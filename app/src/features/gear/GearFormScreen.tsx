@@ -183,8 +183,7 @@ function MachineParts({ item, troubles, onChange }: PartProps<Machine>) {
               onChange={(value) => setProgram(index, { cladding: value === '400' ? 400 : 125 })}
             />
             <Action
-              label="Remove it"
-              spoken={`Remove program ${index + 1}`}
+              label={`Remove program ${index + 1}`}
               onPress={() => onChange({ ...item, programs: item.programs.filter((_, at) => at !== index) })}
             />
           </Row>
@@ -224,8 +223,7 @@ function MachineParts({ item, troubles, onChange }: PartProps<Machine>) {
               trouble={troubles.get(`heaterPrograms.${index}.seconds`)}
             />
             <Action
-              label="Remove it"
-              spoken={`Remove heater program ${index + 1}`}
+              label={`Remove heater program ${index + 1}`}
               onPress={() =>
                 onChange({ ...item, heaterPrograms: item.heaterPrograms.filter((_, at) => at !== index) })
               }

@@ -84,23 +84,21 @@ export function GearSheet(props: GearSheetProps) {
             </Type>
           ))}
           {calibrating ? (
-            <>
-              <CalibrationWords cables={cables} failed={machine.standing.failed} />
-              <CalibrationForm
-                weather={machine.standing.weather}
-                units={units}
-                onResult={(passed, conditions) => {
-                  if (passed) {
-                    putRight(machine.item.id, 'calibration');
-                    setCalibrating(false);
-                  }
-                  record(
-                    newCalibration(closureId, machine.item, passed, conditions),
-                    passed ? 'Calibration passed.' : 'It failed: new ends on both sides, and another try.',
-                  );
-                }}
-              />
-            </>
+            <CalibrationForm
+              words={<CalibrationWords cables={cables} failed={machine.standing.failed} />}
+              weather={machine.standing.weather}
+              units={units}
+              onResult={(passed, conditions) => {
+                if (passed) {
+                  putRight(machine.item.id, 'calibration');
+                  setCalibrating(false);
+                }
+                record(
+                  newCalibration(closureId, machine.item, passed, conditions),
+                  passed ? 'Calibration passed.' : 'It failed: new ends on both sides, and another try.',
+                );
+              }}
+            />
           ) : (
             <View style={styles.keys}>
               <Key label="Calibrate the arc" onPress={() => setCalibrating(true)} />

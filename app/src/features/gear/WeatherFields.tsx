@@ -73,9 +73,12 @@ export function WeatherFields({
   text,
   units,
   onChange,
+  switchable = true,
 }: {
   text: WeatherText;
   units: Units;
+  /** Whether altitude and air pressure can be switched here. */
+  switchable?: boolean;
   onChange: (text: WeatherText) => void;
 }) {
   const { pressureBy } = usePreferences();
@@ -103,16 +106,18 @@ export function WeatherFields({
           />
         </View>
       ))}
-      <Action
-        bench
-        label={other === 'altitude' ? 'Give the altitude' : 'Give the air pressure'}
-        onPress={() => {
-          const { conditions } = readWeather(text, units, pressureBy);
-          setPreferences({ pressureBy: other });
-          onChange({ ...text, pressure: conditions ? weatherText(conditions, units, other).pressure : '' });
-        }}
-        style={styles.field}
-      />
+      {switchable ? (
+        <Action
+          bench
+          label={other === 'altitude' ? 'Give the altitude' : 'Give the air pressure'}
+          onPress={() => {
+            const { conditions } = readWeather(text, units, pressureBy);
+            setPreferences({ pressureBy: other });
+            onChange({ ...text, pressure: conditions ? weatherText(conditions, units, other).pressure : '' });
+          }}
+          style={styles.field}
+        />
+      ) : null}
     </View>
   );
 }

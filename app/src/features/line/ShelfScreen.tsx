@@ -147,11 +147,12 @@ const styles = StyleSheet.create({
   card: { borderWidth: stroke.rule, padding: space.medium, gap: space.tight, marginVertical: space.small },
   corner: { width: touch.bench, alignItems: 'center', justifyContent: 'center' },
   foot: {
+    flexWrap: 'wrap',
     flexDirection: 'row',
     gap: space.small,
     padding: space.small,
     paddingLeft: gutter.width,
     maxWidth: 760,
   },
-  grow: { flex: 1 },
+  grow: { flexGrow: 1 },
 });

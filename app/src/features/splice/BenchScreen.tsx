@@ -248,7 +248,8 @@ function BenchAt({
       >
         <RefusedFacts />
         {preferences.heaterLane ? <HeaterStrip atHand={atHand} machine={machine} /> : null}
-        <ScrollView contentContainerStyle={wide ? styles.wide : styles.cord}>
+        {/* By keyboard too: at a low window the card is longer than its place. */}
+        <ScrollView tabIndex={0} contentContainerStyle={wide ? styles.wide : styles.cord}>
           <AroundHere
             atHand={atHand}
             tray={tray}

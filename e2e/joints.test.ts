@@ -1,0 +1,147 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import { fill, openBrowser, openPage, padKey, press, see, type Size } from './support/browser';
+import { firstProject } from './support/shelf';
+
+/** Splices that are more than two fibers and an arc: loose fibers made into ribbons, drops that end in connectors. */
+
+let browser: Browser;
+let server: ServerProcess;
+const troubles: string[] = [];
+
+beforeAll(async () => {
+  browser = await openBrowser();
+  server = await startServer(dataFolder('demo'));
+}, 120_000);
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+  removeFolders();
+});
+afterEach(() => expect(troubles.splice(0)).toEqual([]));
+
+async function open(size: Size): Promise<Page> {
+  const opened = await openPage(browser, { size });
+  opened.page.on('close', () => troubles.push(...opened.troubles));
+  return opened.page;
+}
+
+async function save(page: Page): Promise<void> {
+  await page.keyboard.down('Control');
+  await page.keyboard.press('s');
+  await page.keyboard.up('Control');
+  await see(page, 'Saved');
+}
+
+test('loose fibers are counted and looked at before the adhesive, and then spliced as a ribbon', async () => {
+  const page = await open('phone');
+  const u4 = await firstProject(server, 'U4');
+  await page.goto(`${u4.closure}/plan`);
+  await see(page, 'Nothing is wrong with this order.');
+  await fill(page, 'Order, one line for each assignment', 'A 1-12 > B 1-12 ribbonized');
+  await see(page, /1 splices?, all with a slot/);
+  await save(page);
+
+  await page.goto(u4.closure);
+  await press(page, /^Splice tray/);
+  await see(page, '1 of 3 before the adhesive.');
+  await fill(page, 'Counted', '11');
+  await press(page, 'That is it');
+  await see(page, 'This ribbon takes 12.');
+  await press(page, 'Answer again');
+  await fill(page, 'Counted', '12');
+  await press(page, 'That is it');
+  await answerColor(page, 'wrong');
+  await press(page, 'Answer again');
+  await answerColor(page, 'right');
+  await see(page, '3 of 3 before the adhesive.');
+  await answerColor(page, 'right');
+  await see(page, /Glue .* into a ribbon/);
+  await press(page, /^Adhesive on: clock 1:00/);
+  await see(page, /Adhesive dries, .*: (1:00|0:5\d)/);
+  await press(page, 'It is a ribbon now');
+
+  // The other side is loose too.
+  await see(page, 'on the right: 1 of 3 before the adhesive.');
+  await fill(page, 'Counted', '12');
+  await press(page, 'That is it');
+  await see(page, 'on the right: 2 of 3');
+  await answerColor(page, 'right');
+  await see(page, 'on the right: 3 of 3');
+  await answerColor(page, 'right');
+  await press(page, 'It is a ribbon now');
+  await see(page, 'which color lies at the hinge, left?');
+  await press(page, 'BL blue');
+  await see(page, 'which color lies at the hinge, right?');
+  await press(page, 'BL blue');
+  await press(page, padKey(3));
+  await press(page, 'The other 11 read 0.03 too');
+  await see(page, 'holds: 0.03 of 0.12 dB.');
+  await page.close();
+}, 120_000);
+
+/** The twelve colors of the code in order (TIA-598-D). */
+const code = 'BL OR GR BR SL WH RD BK YL VI RS AQ'.split(' ');
+
+/** Looks which place is asked for, and answers with its color or with that of its neighbor. */
+async function answerColor(page: Page, how: 'right' | 'wrong'): Promise<void> {
+  await see(page, /which color lies at place \d+/);
+  const place = await page.evaluate(() => Number(/at place (\d+)/.exec(document.body.innerText)![1]));
+  const right = code[place - 1]!;
+  await press(page, new RegExp(`^${how === 'right' ? right : code[place % 12]!} `));
+  if (how === 'wrong') await see(page, `${right} belongs at place ${place}.`);
+}
+
+test('a drop that ends in a mechanical connector is judged by light, with its own steps and no sleeve', async () => {
+  const page = await open('wide');
+  const t1 = await firstProject(server, 'T1');
+  await page.goto(`${t1.closure}/plan`);
+  await see(page, 'Nothing is wrong with this order.');
+  await press(page, /Drop Hall/, 'button');
+  await press(page, 'A mechanical connector', 'radio');
+  await press(page, 'Close');
+  await press(page, /Drop Library/, 'button');
+  await press(page, 'A fused connector', 'radio');
+  await press(page, 'Close');
+  await save(page);
+
+  const splice = t1.definition.closures.find((one) => one.id === t1.closureId)!;
+  expect(splice.entries.some((entry) => entry.ending !== undefined)).toBe(false);
+  await page.goto(t1.bench(1, 1));
+  await see(page, 'mechanical connector');
+  await press(page, 'Details');
+  await press(page, 'Steps for this one');
+  await see(page, 'Drop Hall, fiber 1');
+  await press(page, 'Done: Take the right fiber');
+  await see(page, 'Coating back');
+  await press(page, 'Close');
+  await see(page, 'Never look into a fiber end.');
+  await press(page, 'It glows');
+  await see(page, 'Light shows at the joint: the fiber is not seated. Cleave a new end and seat it again.');
+  await press(page, 'Stays dark');
+  await see(page, 'Slot 1 holds: it stays dark.');
+  await page.close();
+}, 120_000);
+
+test('a fused connector wears its own short sleeve and asks for its parts', async () => {
+  const page = await open('phone');
+  const t1 = await firstProject(server, 'T1');
+  const library = t1.cable('Drop Library');
+  const tray = t1.definition.closures.find((one) => one.id === t1.closureId)!;
+  expect(tray.entries.find((entry) => entry.cableId === library)?.ending).toBe('fusion-connector');
+  await page.goto(t1.bench(1, 3));
+  await see(page, 'fused connector, connector sleeve, 27 mm');
+  await press(page, 'Details');
+  await press(page, 'Steps for this one');
+  await press(page, 'Done: Take the right fiber');
+  await see(page, 'How many parts are on the fiber now?');
+  await fill(page, 'Counted', '1');
+  await press(page, 'That is it');
+  await see(page, 'Boot and sleeve are two.');
+  await press(page, 'Answer again');
+  await fill(page, 'Counted', '2');
+  await press(page, 'That is it');
+  await press(page, 'Done: Program, holder, splice');
+  await see(page, 'Start the clock: 0:20');
+  await page.close();
+}, 120_000);

@@ -1,4 +1,5 @@
 import { planClosure, ribbonHolder, tickNames } from '@cordel/core';
+import { newGear, type Machine } from '@cordel/core/gear';
 import { randomUUID } from 'node:crypto';
 import type { Page } from 'puppeteer-core';
 import { makeAttempt, makeProject } from '../../server/test/makeProject';
@@ -9,6 +10,32 @@ import { at, report } from './figures';
 const taps = 50;
 
 /**
+ * A machine that was calibrated a moment ago and is picked for the night, so that the bench counts, keeps the heater's clocks and watches every rule
+ * while it is measured.
+ */
+async function withGear(url: string, projectId: string, closureId: string, page: Page): Promise<void> {
+  const machine = newGear('machine', randomUUID(), 'Measured') as Machine;
+  await request(`${url}/api/gear/${machine.id}`, 'PUT', machine);
+  const gear = { id: machine.id, label: machine.label };
+  const calibration = {
+    id: randomUUID(),
+    closureId,
+    madeAt: new Date().toISOString(),
+    by: null,
+    kind: 'calibration',
+    gear,
+    passed: true,
+    conditions: { temperature: 20, humidity: 50, pressure: 95 },
+    note: '',
+  };
+  await request(`${url}/api/projects/${projectId}/facts`, 'POST', { facts: [calibration] });
+  await page.evaluateOnNewDocument(
+    (tonight) => localStorage.setItem('cordel.gear-tonight', JSON.stringify(tonight)),
+    { pickedAt: Date.now(), machine: gear, program: 'Single mode', heater: '60 mm' },
+  );
+}
+
+/**
  * From the tap on the pad to the painted verdict and next fiber, on a phone-sized page with the processor slowed four times, in a closure
  * of 864 splices of which half are spliced.
  */
@@ -17,13 +44,16 @@ export async function benchTap(): Promise<void> {
   const server = await startServer(dataFolder('empty'));
   const project = `${server.url}/api/projects`;
   await request(project, 'POST', definition);
-  const facts = splices
-    .slice(0, 432)
-    .map((splice, index) => makeAttempt(closureId, splice, (index % 9) / 100));
+  const facts = splices.slice(0, 432).map((splice, index) =>
+    makeAttempt(closureId, splice, (index % 9) / 100, {
+      madeAt: new Date(Date.now() - (432 - index) * 150_000).toISOString(),
+    }),
+  );
   await request(`${project}/${definition.project.id}/facts`, 'POST', { facts });
 
   const browser = await openBrowser();
   const { page } = await openPage(browser);
+  await withGear(server.url, definition.project.id, closureId, page);
   const first = splices[432]!;
   await page.goto(`${server.url}/p/${definition.project.id}/c/${closureId}/t/${first.tray}/${first.slot}`);
   await see(page, `Tray ${first.tray} · slot ${first.slot}`);
@@ -74,6 +104,7 @@ export async function benchRibbonTap(): Promise<void> {
 
   const browser = await openBrowser();
   const { page } = await openPage(browser);
+  await withGear(server.url, definition.project.id, closureId, page);
   const first = ribbons[0]!;
   await page.goto(`${server.url}/p/${definition.project.id}/c/${closureId}/t/${first.tray}/${first.slot}`);
   await see(page, 'fiber 1 of 12 in the ribbon');

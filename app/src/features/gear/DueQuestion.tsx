@@ -42,8 +42,19 @@ const titles = {
 } as const;
 
 /** Something is due before the next splice: why, what to do, and the ways to go on. It goes on record whichever is taken. */
-export function DueQuestion(props: DueQuestionProps) {
-  const { ask } = props;
+export function DueQuestion(asked: DueQuestionProps) {
+  const { ask } = asked;
+  // It stays for a moment after its answer, until everything is counted again: a second tap must not answer twice.
+  const [answered, setAnswered] = useState<Ask | null>(null);
+  const armed = useArmed(ask.about) && answered !== ask;
+  const props: PartProps = {
+    ...asked,
+    armed,
+    onFact: (fact) => {
+      setAnswered(ask);
+      asked.onFact(fact);
+    },
+  };
   const words = (
     <View role="alert" style={styles.words}>
       <Type look="heading" tone="accent">
@@ -68,7 +79,9 @@ export function DueQuestion(props: DueQuestionProps) {
   );
 }
 
-function GoOn({ ask, closureId, onFact, armed }: DueQuestionProps & { armed: boolean }) {
+type PartProps = DueQuestionProps & { readonly armed: boolean };
+
+function GoOn({ ask, closureId, onFact, armed }: PartProps) {
   return (
     <Action
       bench
@@ -91,9 +104,8 @@ function GoOn({ ask, closureId, onFact, armed }: DueQuestionProps & { armed: boo
   );
 }
 
-function Calibrate(props: DueQuestionProps & { words: ReactNode }) {
-  const { ask, atBench, cables, closureId, units, onFact } = props;
-  const armed = useArmed(ask.about);
+function Calibrate(props: PartProps & { words: ReactNode }) {
+  const { ask, atBench, armed, cables, closureId, units, onFact } = props;
   const failed = atBench.machine?.standing.failed ?? 0;
   return (
     <CalibrationForm
@@ -111,7 +123,7 @@ function Calibrate(props: DueQuestionProps & { words: ReactNode }) {
         if (passed) putRight(ask.gear.id, 'calibration');
         onFact(newCalibration(closureId, ask.gear, passed, conditions));
       }}
-      more={<GoOn {...props} armed={armed} />}
+      more={<GoOn {...props} />}
     />
   );
 }
@@ -196,9 +208,8 @@ export function CalibrationForm({
   );
 }
 
-function Renew(props: DueQuestionProps) {
-  const { ask, atBench, closureId, onFact } = props;
-  const armed = useArmed(ask.about);
+function Renew(props: PartProps) {
+  const { ask, atBench, armed, closureId, onFact } = props;
   const event = (name: Parameters<typeof newGearEvent>[2]) => {
     putRight(ask.gear.id, ask.about);
     onFact(newGearEvent(closureId, ask.gear, name));
@@ -246,7 +257,7 @@ function Renew(props: DueQuestionProps) {
             />
           </>
         )}
-        <GoOn {...props} armed={armed} />
+        <GoOn {...props} />
       </View>
     </>
   );

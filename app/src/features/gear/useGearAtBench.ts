@@ -1,5 +1,5 @@
 import type { SpliceState } from '@cordel/core';
-import { useDeferredValue, useMemo } from 'react';
+import { useEffect, useState } from 'react';
 import { localFacts, useGear, useServerBook } from '../../data/gear';
 import { isPicked, useTonight } from '../../data/gearTonight';
 import { cablesOf, type ClosureAtHand } from '../../data/ledger';
@@ -18,6 +18,9 @@ export interface BenchGear {
 
 const noGear: readonly Gear[] = [];
 
+/** How long nothing must have changed before it is counted. ms */
+const settleMs = 120;
+
 /** The gear of the night at a splice. */
 export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, here: SpliceState): BenchGear {
   const fetched = useFetched(here.splice.id);
@@ -27,30 +30,37 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
   const inUse = picked && (tonight.machine !== null || tonight.cleaver !== null);
   const server = useServerBook(inUse).data;
   const outbox = useOutbox();
-  // A reading is painted before anybody counts splices.
-  const settled = useDeferredValue(facts);
-  const waiting = useDeferredValue(outbox);
-  const splice = useDeferredValue(here.splice);
   const { limits } = definition.project;
-  const atBench = useMemo(() => {
-    if (!fetched || !gear || !inUse || !server) return null;
-    const local = fetched.gearBook(
-      localFacts(
-        settled,
-        waiting.map((entry) => entry.fact),
-      ),
-      limits,
-    );
-    return fetched.gearAtBench(
-      gear,
-      tonight,
-      fetched.joinBooks(server.book, local),
-      new Date().toISOString(),
-      closure,
-      splice,
-      cablesOf(definition),
-    );
-  }, [fetched, gear, inUse, server, settled, waiting, limits, tonight, closure, splice, definition]);
+  const { splice } = here;
+  const [atBench, setAtBench] = useState<GearAtBench | null>(null);
+  useEffect(() => {
+    // A reading is painted before anybody counts splices.
+    const timer = setTimeout(() => {
+      if (!fetched || !gear || !inUse || !server) {
+        setAtBench(null);
+        return;
+      }
+      const local = fetched.gearBook(
+        localFacts(
+          facts,
+          outbox.map((entry) => entry.fact),
+        ),
+        limits,
+      );
+      setAtBench(
+        fetched.gearAtBench(
+          gear,
+          tonight,
+          fetched.joinBooks(server.book, local),
+          new Date().toISOString(),
+          closure,
+          splice,
+          cablesOf(definition),
+        ),
+      );
+    }, settleMs);
+    return () => clearTimeout(timer);
+  }, [fetched, gear, inUse, server, facts, outbox, limits, tonight, closure, splice, definition]);
   const list = gear ?? noGear;
   return { list, pick: !picked && list.length > 0, atBench };
 }

@@ -31,6 +31,9 @@ const usualCool = 30;
 /** A sleeve that may be touched is shown for so long; then it is in its slot. ms */
 const readyFor = 60_000;
 
+/** Sleeves in sight: the next ones to be done. */
+const shownAtOnce = 5;
+
 const phaseWords = { waiting: 'waits', heating: 'heater', cooling: 'cools', ready: 'ready' } as const;
 
 /** Sleeves that went in later than their splice was read, by splice: ms since 1970. */
@@ -45,9 +48,9 @@ const keyOf = (closureId: string) => `heater.${closureId}`;
  * in later is started again with one tap.
  */
 export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
-  const { closure, definition, ledger } = atHand;
+  // A reading is painted before its sleeve is looked for.
+  const { closure, definition, ledger, facts } = useDeferredValue(atHand);
   const tonight = useTonight();
-  const facts = useDeferredValue(atHand.facts);
   const [starts, setStarts] = useState(() => recallStarts(closure.id));
   const [now, setNow] = useState(Date.now);
 
@@ -112,7 +115,7 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
   return (
     <View role="group" aria-label="Heater and cooling tray">
       <ScrollView horizontal contentContainerStyle={styles.strip}>
-        {[...places].reverse().map((place) => (
+        {places.slice(0, shownAtOnce).map((place) => (
           <Sleeve
             key={place.spliceId}
             place={place}
@@ -120,6 +123,11 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
             onRestart={(at) => restart(place.spliceId, at)}
           />
         ))}
+        {places.length > shownAtOnce ? (
+          <Type look="small" style={styles.more}>
+            and {places.length - shownAtOnce} more wait
+          </Type>
+        ) : null}
       </ScrollView>
       <View role="status">
         <SpokenOnly
@@ -179,6 +187,7 @@ function Sleeve({
 
 const styles = StyleSheet.create({
   strip: { gap: space.tight, padding: space.tight, paddingLeft: space.small },
+  more: { alignSelf: 'center' },
   sleeve: {
     minHeight: touch.bench,
     borderWidth: stroke.rule,

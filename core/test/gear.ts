@@ -24,7 +24,7 @@ const factBase = (gear: { id: string; label: string }, hours: number) => {
   };
 };
 
-export const fair: Conditions = { temperature: 20, humidity: 50, pressure: 101.3 };
+const fair: Conditions = { temperature: 20, humidity: 50, pressure: 101.3 };
 
 export const calibration = (
   hours: number,

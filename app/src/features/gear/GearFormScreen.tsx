@@ -20,7 +20,7 @@ import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { afterwards } from '../../data/afterwards';
-import { useDeleteGear, useGear, useSaveGear } from '../../data/gear';
+import { useDeleteGear, useGear, useSaveGear, useServerBook } from '../../data/gear';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
 import { NumberBox } from '../../ui/NumberBox';
@@ -31,6 +31,7 @@ import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { places } from '../line/places';
+import { GearRecord } from './GearRecord';
 
 const up = { href: places.gear, name: 'the gear' };
 const toTheList = () => router.navigate(places.gear);
@@ -80,6 +81,7 @@ function GearForm({ item, fresh, onNewer }: { item: Gear; fresh: boolean; onNewe
   const [draft, setDraft] = useState<Gear>(item);
   const [asked, setAsked] = useState(false);
   const save = useSaveGear();
+  const book = useServerBook(!fresh).data?.book;
   const result = gearSchema.safeParse(draft);
   const troubles: Troubles = new Map(
     result.error?.issues.map((issue) => [issue.path.join('.'), issue.message]).reverse() as [
@@ -121,6 +123,7 @@ function GearForm({ item, fresh, onNewer }: { item: Gear; fresh: boolean; onNewe
         ) : (
           <OneNumber item={draft} troubles={shown} onChange={setDraft} />
         )}
+        {fresh || !book ? null : <GearRecord item={item} book={book} />}
         {fresh ? null : <Delete item={item} />}
       </ScrollView>
     </Screen>

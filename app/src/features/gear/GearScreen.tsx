@@ -84,7 +84,7 @@ export function GearScreen() {
 }
 
 /** What is counted of a piece of gear, and what is due. */
-export function Counts({ item, book, now }: { item: Gear; book: GearBook | null; now: string }) {
+function Counts({ item, book, now }: { item: Gear; book: GearBook | null; now: string }) {
   const lines = countWords(item, book, now);
   return (
     <>

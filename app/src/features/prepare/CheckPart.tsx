@@ -48,12 +48,14 @@ export function CheckPart({
           }}
         />
         <TextBox
+          bench
           label="Why it is right to go on all the same"
           value={reason}
           onChangeText={setReason}
           hint="It stands in the record with the answer."
         />
         <Action
+          bench
           label="Go on all the same"
           disabled={reason.trim() === ''}
           onPress={() => onAnswer({ text: wrong, right: false }, reason.trim())}
@@ -73,6 +75,7 @@ export function CheckPart({
         <View style={styles.row}>
           <View style={styles.field}>
             <TextBox
+              bench
               label="Counted"
               keyboard="numeric"
               value={text}

@@ -69,10 +69,10 @@ export function StepCard({
             ) : null}
           </Pressable>
           {folded && !open && !done && !step.check ? (
-            <Action label="Done" spoken={`Done: ${step.title}`} onPress={() => onDone()} />
+            <Action bench label="Done" spoken={`Done: ${step.title}`} onPress={() => onDone()} />
           ) : null}
           {folded && !open && !done && step.check ? (
-            <Action label="Answer" spoken={`Answer: ${step.title}`} onPress={onOpen} />
+            <Action bench label="Answer" spoken={`Answer: ${step.title}`} onPress={onOpen} />
           ) : null}
         </View>
         {open ? (
@@ -96,6 +96,7 @@ export function StepCard({
             {step.check && !done ? <CheckPart check={step.check} onAnswer={onDone} /> : null}
             {done ? (
               <Action
+                bench
                 label="Not done after all"
                 spoken={`Not done after all: ${step.title}`}
                 onPress={onUndo}
@@ -126,7 +127,7 @@ const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'center', gap: space.small, flexWrap: 'wrap' },
   title: {
     flex: 1,
-    minHeight: touch.normal,
+    minHeight: touch.bench,
     minWidth: 160,
     justifyContent: 'center',
     paddingHorizontal: space.medium,

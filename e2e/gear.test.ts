@@ -66,6 +66,11 @@ test('a calibration that is due is asked for until it passes, and the gear stand
   await page.goto(demo.bench(3, 6));
   await press(page, 'History, correct');
   await see(page, 'Single 1, Cleaver A · program “Single mode” · heater “60 mm”');
+  // The machine's own page tells every try with its weather.
+  await page.goto(`${server.url}/gear`);
+  await press(page, /^Single 1/);
+  await see(page, /Calibration passed, try 3 · 11\.5 °C · 82 %/);
+  await see(page, /Calibration failed, try 1/);
   await page.close();
 }, 120_000);
 

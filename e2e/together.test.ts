@@ -150,8 +150,19 @@ test.each(['phone', 'wide'] as const)(
     expect(await small()).toEqual([]);
     await press(page, 'Back to the pad');
     await press(page, 'Details');
-    await see(page, 'Order of work');
+    await see(page, 'Sleeve forgotten');
     expect(await small()).toEqual([]);
+    for (const [sheet, has] of [
+      ['Paste a column', 'Record them'],
+      ['Order of work', 'Tube after tube'],
+      ['Gear tonight', 'By hand'],
+    ] as const) {
+      await press(page, sheet);
+      await see(page, has);
+      expect(await small()).toEqual([]);
+      await press(page, 'Close');
+      await press(page, 'Details');
+    }
     await page.close();
   },
   120_000,

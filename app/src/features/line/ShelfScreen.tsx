@@ -43,7 +43,7 @@ export function ShelfScreen() {
       foot={
         <View style={styles.foot}>
           <ImportAction />
-          <Action bench label="Gear" onPress={() => router.navigate(places.gear)} />
+          <Action bench label="Gear" onPress={() => router.navigate(places.gear)} style={styles.grow} />
           <Action
             bench
             kind="now"

@@ -1,4 +1,8 @@
+import { createRequire } from 'node:module';
+
 /** One runner for everything. `npx jest --selectProjects core` runs a part. */
+const expo = createRequire(import.meta.url)('jest-expo/web/jest-preset.js');
+
 const typescript = {
   '\\.[jt]sx?$': [
     'babel-jest',
@@ -20,7 +24,15 @@ export default {
       ...plain,
       globalSetup: '<rootDir>/../scripts/prepareTests.mjs',
     },
-    { displayName: 'app', rootDir: 'app', preset: 'jest-expo/web' },
+    {
+      displayName: 'app',
+      rootDir: 'app',
+      preset: 'jest-expo/web',
+      // The preset's own, and a package that is shipped as modules only.
+      transformIgnorePatterns: expo.transformIgnorePatterns.map((pattern) =>
+        pattern.replace('(?!(', '(?!(uuid|'),
+      ),
+    },
     { displayName: 'e2e', rootDir: 'e2e', ...plain, globalSetup: '<rootDir>/../scripts/prepareTests.mjs' },
   ],
 };

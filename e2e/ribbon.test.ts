@@ -95,3 +95,44 @@ test('a ribbon is read fiber by fiber, a fiber is taken back, and it is judged w
   await see(page, 'Slot 1 holds: 0.09 of 0.12 dB.');
   await page.close();
 }, 60_000);
+
+test('before the arc the advice names the fiber by the project’s limit, and what was seen stands in the history', async () => {
+  const demo = await firstProject(server);
+  const opened = await openPage(browser, { size: 'phone' });
+  const { page } = opened;
+  page.on('close', () => troubles.push(...opened.troubles));
+  await page.goto(`${demo.line}/limits`);
+  await fill(page, 'Axis offset before the arc, at most (μm)', 'wide');
+  await press(page, 'Save and judge again');
+  await see(page, 'Give a limit in μm, or leave it empty.');
+  await fill(page, 'Axis offset before the arc, at most (μm)', '0,6');
+  await press(page, 'Save and judge again');
+  await page.waitForFunction(
+    () => [...document.querySelectorAll('input')].some((input) => input.value === '0.6'),
+    { polling: 'raf' },
+  );
+
+  await page.goto(demo.bench(5, 1));
+  await press(page, 'BL blue');
+  await see(page, 'which color lies at the hinge, right?');
+  await press(page, 'BL blue');
+  await press(page, 'Before arc');
+  await press(page, 'More, Cleave left');
+  await press(page, 'Same for all');
+  for (let fiber = 2; fiber <= 7; fiber += 1) {
+    await press(page, 'The next fiber');
+    await see(page, `Fiber ${fiber} of 12`);
+  }
+  for (let step = 0; step < 3; step += 1) await press(page, 'More, Axis offset');
+  await see(page, 'Reseat fiber 7: offset 0.7 μm, over the project’s 0.6 μm.');
+  await press(page, 'Less, Axis offset');
+  await see(page, 'Fuse: what was looked at is within the limits.');
+  await press(page, 'Back to the pad');
+  await press(page, padKey(2));
+  await press(page, 'The other 11 read 0.02 too');
+  await see(page, 'Slot 1 holds: 0.02 of 0.12 dB.');
+  await press(page, /slot 1, /);
+  await press(page, 'History, correct');
+  await see(page, '0.02 dB, left 0.5°, offset 0.6 μm');
+  await page.close();
+}, 120_000);

@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
+import { dataFolder, removeFolders, request, startServer, type ServerProcess } from '../server/test/process';
 import { openBrowser, openPage, padKey, press, see, type Size } from './support/browser';
 import { firstProject } from './support/shelf';
 
@@ -112,6 +112,43 @@ test('the order of work is chosen at the bench, kept, and decides what comes nex
   await press(page, 'Close');
   await press(page, 'Skip');
   await see(page, 'Tray 3 · slot 6');
+  await page.close();
+}, 120_000);
+
+test('the pace is told against the end of the window', async () => {
+  const { name, units, limits, version } = demo.definition.project;
+  const from = (hours: number) => new Date(Date.now() + hours * 3600_000).toISOString();
+  const window = { opens: from(-1), closes: from(2) };
+  await request(`${server.url}/api/projects/${demo.projectId}/settings`, 'PUT', {
+    name,
+    units,
+    limits,
+    version,
+    window,
+  });
+  const page = await device('phone');
+  await page.goto(demo.bench(3, 6));
+  // 55 splices at 15 an hour do not go into two hours.
+  await see(
+    page,
+    /15 splices an hour · tray 1 h \d\d min · closure \d h \d\d min · 2 h \d\d min too long for the window/,
+  );
+  await page.goto(demo.bench(5, 1));
+  await see(page, /usual pace · tray .* too long for the window/);
+  await page.close();
+}, 120_000);
+
+test('who knows the steps is not asked for the sleeve, and sees no clocks', async () => {
+  const page = await device('phone');
+  await page.evaluateOnNewDocument(() =>
+    localStorage.setItem('cordel.preferences', JSON.stringify({ sleeveReminder: false, heaterLane: false })),
+  );
+  await page.goto(demo.bench(3, 6));
+  await press(page, padKey(2));
+  await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
+  await see(page, 'Take back');
+  const shown = await page.evaluate(() => document.body.innerText);
+  expect(shown).not.toMatch(/Sleeve on\?|heater/);
   await page.close();
 }, 120_000);
 

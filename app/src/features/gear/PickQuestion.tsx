@@ -61,7 +61,7 @@ export function PickQuestion({
         />
       </View>
       <Type look="small" tone="soft">
-        Stands on every splice of the night. Change it under Details, Gear.
+        Stands on every splice of the night. Change it under Details, Gear tonight.
       </Type>
     </ScrollView>
   );

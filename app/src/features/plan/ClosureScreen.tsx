@@ -55,7 +55,8 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
   const [trouble, setTrouble] = useState<string | null>(null);
   const site = siteOf(definition.sites, closure.siteId);
   const order = useOrderOfWork(closure.id);
-  const next = nextSplice(ledger, null, order);
+  // Where the order of work has nothing left, the rest is still to be spliced.
+  const next = nextSplice(ledger, null, order) ?? nextSplice(ledger, null);
   const redo = ledger.trays.flatMap((tray) => tray.splices).find((state) => state.verdict.mark === 'redo');
   const bench = (state: { splice: { tray: number; slot: number } }) =>
     router.navigate(places.bench(projectId, closure.id, state.splice.tray, state.splice.slot));

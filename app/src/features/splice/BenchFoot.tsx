@@ -95,7 +95,13 @@ export function BenchFoot({
         <View style={styles.pace}>{pace}</View>
       </View>
       {!entering ? (
-        <Decision bench={bench} state={state} onNewTry={onNewTry} onSheet={onSheet} />
+        <Decision
+          bench={bench}
+          state={state}
+          sleeve={joint.sleeve !== null}
+          onNewTry={onNewTry}
+          onSheet={onSheet}
+        />
       ) : question ? (
         question
       ) : panel === 'full' ? (
@@ -112,7 +118,7 @@ export function BenchFoot({
         <DetailsPanel
           details={bench.details}
           ribbon={bench.fibers > 1}
-          steps={joint.small !== null}
+          joint={joint}
           onChange={bench.setDetails}
           onDone={() => setPanel('pad')}
           onBroken={() => bench.record(null)}
@@ -147,7 +153,13 @@ export function BenchFoot({
         </>
       )}
       {question && !bench.last ? null : (
-        <LastEntry bench={bench} typed={typed} refusal={refusal} entering={entering && !question} />
+        <LastEntry
+          bench={bench}
+          typed={typed}
+          refusal={refusal}
+          entering={entering && !question}
+          sleeve={joint.sleeve !== null}
+        />
       )}
     </View>
   );
@@ -208,9 +220,10 @@ function TrayMean({ tray, limits }: { tray: TrayState; limits: Limits }) {
 function Decision({
   bench,
   state,
+  sleeve,
   onNewTry,
   onSheet,
-}: Pick<BenchFootProps, 'bench' | 'state' | 'onNewTry' | 'onSheet'>) {
+}: Pick<BenchFootProps, 'bench' | 'state' | 'onNewTry' | 'onSheet'> & { sleeve: boolean }) {
   const owner = state.verdict.mark === 'owner';
   return (
     <View style={styles.decision}>
@@ -226,7 +239,9 @@ function Decision({
       ) : null}
       <View style={styles.row}>
         <Action bench label="Splice it again" onPress={onNewTry} style={styles.flex} />
-        <Action bench label="Sleeve forgotten" onPress={bench.sleeveForgotten} style={styles.flex} />
+        {sleeve ? (
+          <Action bench label="Sleeve forgotten" onPress={bench.sleeveForgotten} style={styles.flex} />
+        ) : null}
         <Action bench label="History, correct" onPress={() => onSheet('history')} style={styles.flex} />
       </View>
       <View style={styles.row}>
@@ -243,7 +258,8 @@ function LastEntry({
   typed,
   refusal,
   entering,
-}: Pick<BenchFootProps, 'bench' | 'typed' | 'refusal' | 'entering'>) {
+  sleeve,
+}: Pick<BenchFootProps, 'bench' | 'typed' | 'refusal' | 'entering'> & { sleeve: boolean }) {
   const { last, details } = bench;
   const { sleeveReminder } = usePreferences();
   const wide = useWide();
@@ -251,7 +267,8 @@ function LastEntry({
   const onSleeve = useLatest(() =>
     bench.setDetails({ ...bench.details, sleeveConfirmed: !details.sleeveConfirmed }),
   );
-  const askSleeve = entering && sleeveReminder && bench.read.length === 0 && !details.sleeveForgotten;
+  const askSleeve =
+    entering && sleeve && sleeveReminder && bench.read.length === 0 && !details.sleeveForgotten;
   return (
     <View style={styles.last}>
       <View style={styles.said} aria-live="polite" role="status">
@@ -272,7 +289,9 @@ function LastEntry({
           <Type look="small" tone="soft" style={styles.words}>
             {wide
               ? 'Digits enter · Enter confirms · arrows move along the cord · ? lists the keys'
-              : 'Tap what the machine reads.'}
+              : sleeve
+                ? 'Tap what the machine reads.'
+                : 'Tap what the light shows.'}
           </Type>
         )}
       </View>

@@ -1,3 +1,4 @@
+import type { Joint } from '@cordel/core';
 import { StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { Action } from '../../ui/Action';
@@ -10,8 +11,7 @@ interface DetailsPanelProps {
   details: Details;
   /** A ribbon's losses may come as a column. */
   ribbon: boolean;
-  /** Drops and pigtails have steps of their own. */
-  steps: boolean;
+  joint: Joint;
   onChange: (details: Details) => void;
   onDone: () => void;
   onBroken: () => void;
@@ -24,7 +24,7 @@ interface DetailsPanelProps {
 export function DetailsPanel({
   details,
   ribbon,
-  steps,
+  joint,
   onChange,
   onDone,
   onBroken,
@@ -57,13 +57,15 @@ export function DetailsPanel({
           onPress={() => onChange({ ...details, proofTestFailed: !details.proofTestFailed })}
           style={styles.key}
         />
-        <Action
-          bench
-          label="Sleeve forgotten"
-          pressed={details.sleeveForgotten}
-          onPress={() => onChange({ ...details, sleeveForgotten: !details.sleeveForgotten })}
-          style={styles.key}
-        />
+        {joint.sleeve ? (
+          <Action
+            bench
+            label="Sleeve forgotten"
+            pressed={details.sleeveForgotten}
+            onPress={() => onChange({ ...details, sleeveForgotten: !details.sleeveForgotten })}
+            style={styles.key}
+          />
+        ) : null}
         {details.proofTestFailed ? (
           <Action bench label="Broke, no reading" onPress={onBroken} style={styles.key} />
         ) : null}
@@ -71,7 +73,8 @@ export function DetailsPanel({
       <View style={styles.row}>
         <Action bench label="Gear tonight" onPress={() => onSheet('gear')} style={styles.key} />
         <Action bench label="Order of work" onPress={() => onSheet('order')} style={styles.key} />
-        {steps ? (
+        {/* Drops and pigtails have steps of their own. */}
+        {joint.small ? (
           <Action bench label="Steps for this one" onPress={() => onSheet('steps')} style={styles.key} />
         ) : null}
       </View>

@@ -65,7 +65,8 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
       mineOnly(machine),
     ).flatMap(({ spliceId, since }) => {
       const state = findSplice(ledger, spliceId);
-      if (!state) return [];
+      // What is to be redone is cut out, not heated.
+      if (!state || state.verdict.mark === 'redo') return [];
       const { sleeve } = jointOf(closure, state.splice, cables);
       if (!sleeve) return [];
       const own = machine ? heaterProgramFor(machine, sleeve) : null;

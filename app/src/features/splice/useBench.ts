@@ -206,6 +206,7 @@ export function useBench(
   const skip = useCallback(() => {
     const next = nextSplice(ledger, hereId, order, taken);
     if (next) go(next);
+    else setLast({ text: 'Nothing else is left in this order of work.', mark: 'holds', takeBack: null });
   }, [ledger, hereId, go, order, taken]);
 
   return {

@@ -17,6 +17,7 @@ test('a 60 mm program left on for a 40 mm sleeve', () => {
     {
       what: 'heater',
       fitting: '40 mm',
+      cladding: 125,
       message: 'The heater is on “60 mm”, and this splice wears a single sleeve, 40 mm. Switch to “40 mm”.',
     },
   ]);

@@ -62,7 +62,7 @@ export const ruleWords: Readonly<Record<RuleCode, RuleWords>> = {
   temperature: { what: 'Temperature changed by', unit: '°C', from: 'from memory' },
   humidity: { what: 'Humidity changed by', unit: '% points', from: 'from memory' },
   pressure: {
-    what: 'Air pressure changed by (5 kPa is about 430 m of altitude)',
+    what: 'Air pressure changed by',
     unit: 'kPa',
     from: 'from memory',
   },

@@ -288,11 +288,14 @@ function MachineParts({ item, troubles, onChange }: PartProps<Machine>) {
             optional
             label={ruleWords[code].what}
             unit={ruleWords[code].unit}
-            hint={
-              item.rules[code] === null
-                ? `Off. Usual: ${usualRules[code]} (${ruleWords[code].from}).`
-                : `Usual: ${usualRules[code]} (${ruleWords[code].from}).`
-            }
+            hint={[
+              item.rules[code] === null ? 'Off.' : null,
+              `Usual: ${usualRules[code]} (${ruleWords[code].from}).`,
+              // Near the ground: 1 kPa less is about 85 m higher.
+              code === 'pressure' ? 'About 85 m of altitude for each kPa.' : null,
+            ]
+              .filter(Boolean)
+              .join(' ')}
             value={item.rules[code]}
             onChange={(value) => onChange({ ...item, rules: { ...item.rules, [code]: value } })}
             trouble={troubles.get(`rules.${code}`)}

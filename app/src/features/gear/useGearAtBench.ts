@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { localFacts, useGear, useServerBook } from '../../data/gear';
 import { isPicked, useTonight } from '../../data/gearTonight';
 import { cablesOf, type ClosureAtHand } from '../../data/ledger';
-import { useOutbox } from '../../data/outbox';
+import { outbox } from '../../data/outbox';
 import { useFetched } from '../useFetched';
 import type { Gear } from '@cordel/core/gear';
 import type { GearAtBench } from './gearAtBench';
@@ -29,7 +29,6 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
   const picked = isPicked(tonight);
   const inUse = picked && (tonight.machine !== null || tonight.cleaver !== null);
   const server = useServerBook(inUse).data;
-  const outbox = useOutbox();
   const { limits } = definition.project;
   const { splice } = here;
   const [atBench, setAtBench] = useState<GearAtBench | null>(null);
@@ -43,7 +42,7 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
       const local = fetched.gearBook(
         localFacts(
           facts,
-          outbox.map((entry) => entry.fact),
+          outbox.entries().map((entry) => entry.fact),
         ),
         limits,
       );
@@ -60,7 +59,7 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
       );
     }, settleMs);
     return () => clearTimeout(timer);
-  }, [fetched, gear, inUse, server, facts, outbox, limits, tonight, closure, splice, definition]);
+  }, [fetched, gear, inUse, server, facts, limits, tonight, closure, splice, definition]);
   const list = gear ?? noGear;
   return { list, pick: !picked && list.length > 0, atBench };
 }

@@ -10,7 +10,7 @@ import {
 } from '@cordel/core';
 import type { ProgramWarning } from '@cordel/core/gear';
 import { router } from 'expo-router';
-import { useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
 import { useRecordFact } from '../../data/facts';
 import { pickGear } from '../../data/gearTonight';
@@ -80,7 +80,8 @@ export function BenchScreen({ projectId, closureId, ...address }: BenchScreenPro
   return <BenchAt projectId={projectId} atHand={atHand} tray={trayState} here={here} onGo={go} />;
 }
 
-function BenchAt({
+/** Drawn again when something changed here, not with every answer of the server that brings nothing. */
+const BenchAt = memo(function BenchAt({
   projectId,
   atHand,
   tray,
@@ -294,7 +295,7 @@ function BenchAt({
       ) : null}
     </Panes>
   );
-}
+});
 
 /** From this height there is room for two splices above and below. px */
 const tallFrom = 900;

@@ -76,6 +76,8 @@ export async function benchTap(): Promise<void> {
     `median ${at(0.5, durations).toFixed(0)} ms, worst ${Math.max(...durations).toFixed(0)} ms`,
     'median under 100 ms, worst under 200 ms',
   );
+  await reportTaps(page, 'A single that holds: taps', durations.length, 'one');
+  report('Smallest target at the bench', `${await smallestTarget(page)} px`, 'at least 56 px');
   await browser.close();
   await server.stop();
   removeFolders();
@@ -126,6 +128,7 @@ export async function benchRibbonTap(): Promise<void> {
     `median ${at(0.5, durations).toFixed(0)} ms, worst ${Math.max(...durations).toFixed(0)} ms`,
     'under 150 ms',
   );
+  await reportTaps(page, 'A ribbon of 12 with equal readings: taps', durations.length, 'two');
   await browser.close();
   await server.stop();
   removeFolders();
@@ -159,6 +162,8 @@ function makeRibbonProject(count: number) {
 
 declare global {
   interface Window {
+    /** Taps since the stopwatch was put in. */
+    taps: number;
     /** Resolves with the ms from the next click on the page until a frame with this title and a verdict has been painted. */
     paintedAfterTap(title: string): Promise<number>;
   }
@@ -167,6 +172,8 @@ declare global {
 /** Puts the stopwatch into the page. */
 async function watch(page: Page): Promise<void> {
   await page.evaluate(() => {
+    window.taps = 0;
+    window.addEventListener('pointerup', () => (window.taps += 1), { capture: true });
     window.paintedAfterTap = (title) =>
       new Promise((done) => {
         let clicked = 0;
@@ -188,4 +195,21 @@ async function watch(page: Page): Promise<void> {
         requestAnimationFrame(frame);
       });
   });
+}
+
+async function reportTaps(page: Page, what: string, splices: number, target: string): Promise<void> {
+  const taps = await page.evaluate(() => window.taps);
+  report(what, String(taps / splices), target);
+}
+
+/** The shorter side of the smallest thing that can be tapped, px. */
+function smallestTarget(page: Page): Promise<number> {
+  return page.evaluate(() =>
+    Math.min(
+      ...[...document.querySelectorAll('[role=button], [role=link], [role=radio], input')]
+        .filter((element) => element.getClientRects().length > 0)
+        .map((element) => element.getBoundingClientRect())
+        .map(({ width, height }) => Math.round(Math.min(width, height))),
+    ),
+  );
 }

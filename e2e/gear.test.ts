@@ -1,37 +1,13 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
-import { fill, openBrowser, openPage, padKey, press, see, type Size } from './support/browser';
-import { firstProject } from './support/shelf';
+import type { Page } from 'puppeteer-core';
+import { fill, padKey, press, see, type Size } from './support/browser';
+import { demoJourneys } from './support/journeys';
 
 /** Gear: picked once a night, standing on every splice, and asking when it is due. */
 
-let browser: Browser;
-let server: ServerProcess;
-let demo: Awaited<ReturnType<typeof firstProject>>;
-const troubles: string[] = [];
-
-beforeAll(async () => {
-  browser = await openBrowser();
-}, 120_000);
-afterAll(async () => {
-  await browser.close();
-  removeFolders();
-});
-beforeEach(async () => {
-  server = await startServer(dataFolder('demo'));
-  demo = await firstProject(server);
-}, 60_000);
-afterEach(async () => {
-  await server.stop();
-  expect(troubles.splice(0)).toEqual([]);
-});
+const at = demoJourneys();
 
 /** A device on which nobody said yet with which gear the night is made. */
-async function device(size: Size = 'phone'): Promise<Page> {
-  const opened = await openPage(browser, { size, askForGear: true });
-  opened.page.on('close', () => troubles.push(...opened.troubles));
-  return opened.page;
-}
+const device = (size: Size = 'phone') => at.open({ size, askForGear: true });
 
 async function pick(page: Page, ...labels: string[]): Promise<void> {
   await see(page, 'Which gear tonight?');
@@ -41,7 +17,7 @@ async function pick(page: Page, ...labels: string[]): Promise<void> {
 
 test('a calibration that is due is asked for until it passes, and the gear stands on the splices after it', async () => {
   const page = await device();
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await pick(page, 'Single 1', 'Cleaver A');
   await see(page, 'Arc calibration is due · Single 1');
   await see(page, 'A new session: no splice for 8 h or more before it, and not calibrated since.');
@@ -63,11 +39,11 @@ test('a calibration that is due is asked for until it passes, and the gear stand
   await see(page, 'Tray 3 · slot 7');
   await press(page, padKey(3));
   await see(page, 'Slot 7 holds: 0.03 of 0.10 dB.');
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await press(page, 'History, correct');
   await see(page, 'Single 1, Cleaver A · program “Single mode” · heater “60 mm”');
   // The machine's own page tells every try with its weather.
-  await page.goto(`${server.url}/gear`);
+  await page.goto(`${at.server.url}/gear`);
   await press(page, /^Single 1/);
   await see(page, /Calibration passed, try 3 · 11\.5 °C · 82 %/);
   await see(page, /Calibration failed, try 1/);
@@ -76,7 +52,7 @@ test('a calibration that is due is asked for until it passes, and the gear stand
 
 test('splicing on without a calibration stays possible and goes on record with the splices made meanwhile', async () => {
   const page = await device('wide');
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await pick(page, 'Single 1');
   await press(page, /^Splice on without it/);
   await press(page, /\.02 dB$/);
@@ -84,18 +60,18 @@ test('splicing on without a calibration stays possible and goes on record with t
   await press(page, /slot 6, /);
   await press(page, 'History, correct');
   await see(page, 'without the calibration that was due');
-  await page.goto(`${server.url}/gear`);
+  await page.goto(`${at.server.url}/gear`);
   await see(page, /Single 1 calibrated .* Calibration due: A new session/);
   await page.close();
 }, 120_000);
 
 test('a program that does not fit is told on the card, and switched with one tap', async () => {
   const page = await device();
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await pick(page, 'Ribbon 1');
   await press(page, 'It passed');
   await see(page, 'Tap what the machine reads.');
-  await page.goto(demo.bench(5, 4));
+  await page.goto(at.demo.bench(5, 4));
   await see(page, 'The heater is on “60 mm”, and this splice wears a ribbon sleeve, 40 mm.');
   await press(page, 'Switched to “Ribbon”');
   await page.waitForFunction(() => !document.body.innerText.includes('The heater is on'));
@@ -104,7 +80,7 @@ test('a program that does not fit is told on the card, and switched with one tap
 
 test('a piece of gear is made, and its own rule asks for the blade', async () => {
   const page = await device();
-  await page.goto(`${server.url}/gear`);
+  await page.goto(`${at.server.url}/gear`);
   await press(page, 'Add a cleaver');
   await see(page, 'New cleaver');
   await press(page, 'Put it on the list');
@@ -116,7 +92,7 @@ test('a piece of gear is made, and its own rule asks for the blade', async () =>
   await press(page, 'Put it on the list');
   await see(page, /Cleaver B position 1 of 16 · 0 fibers cleaved on it/);
 
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await see(page, 'Which gear tonight?');
   // No machine on record: only the cleaver is watched.
   await press(page, 'None', 'radio');
@@ -131,7 +107,7 @@ test('a piece of gear is made, and its own rule asks for the blade', async () =>
   await press(page, /^Splice on without it/);
   await press(page, padKey(2));
   await see(page, 'Slot 8 holds');
-  await page.goto(`${server.url}/gear`);
+  await page.goto(`${at.server.url}/gear`);
   await see(page, /Cleaver B position 2 of 16 · 4 fibers cleaved on it/);
 
   await press(page, /^Cleaver B/);
@@ -144,7 +120,7 @@ test('a piece of gear is made, and its own rule asks for the blade', async () =>
 
 test('new electrodes, the machine’s own counter and the weather are noted from the bench', async () => {
   const page = await device('wide');
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await pick(page, 'Single 1');
   await press(page, 'It passed');
   await press(page, 'Details');

@@ -1,30 +1,13 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
-import { fill, openBrowser, openPage, padKey, press, see, type Size } from './support/browser';
+import type { Page } from 'puppeteer-core';
+import { fill, padKey, press, see, type Size } from './support/browser';
+import { demoJourneys } from './support/journeys';
 import { firstProject } from './support/shelf';
 
 /** Splices that are more than two fibers and an arc: loose fibers made into ribbons, drops that end in connectors. */
 
-let browser: Browser;
-let server: ServerProcess;
-const troubles: string[] = [];
+const at = demoJourneys({ each: false });
 
-beforeAll(async () => {
-  browser = await openBrowser();
-  server = await startServer(dataFolder('demo'));
-}, 120_000);
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-  removeFolders();
-});
-afterEach(() => expect(troubles.splice(0)).toEqual([]));
-
-async function open(size: Size): Promise<Page> {
-  const opened = await openPage(browser, { size });
-  opened.page.on('close', () => troubles.push(...opened.troubles));
-  return opened.page;
-}
+const open = (size: Size) => at.open({ size });
 
 async function save(page: Page): Promise<void> {
   await page.keyboard.down('Control');
@@ -35,7 +18,7 @@ async function save(page: Page): Promise<void> {
 
 test('loose fibers are counted and looked at before the adhesive, and then spliced as a ribbon', async () => {
   const page = await open('phone');
-  const u4 = await firstProject(server, 'U4');
+  const u4 = await firstProject(at.server, 'U4');
   await page.goto(`${u4.closure}/plan`);
   await see(page, 'Nothing is wrong with this order.');
   await fill(page, 'Order, one line for each assignment', 'A 1-12 > B 1-12 ribbonized');
@@ -94,7 +77,7 @@ async function answerColor(page: Page, how: 'right' | 'wrong'): Promise<void> {
 
 test('a drop that ends in a mechanical connector is judged by light, with its own steps and no sleeve', async () => {
   const page = await open('wide');
-  const t1 = await firstProject(server, 'T1');
+  const t1 = await firstProject(at.server, 'T1');
   await page.goto(`${t1.closure}/plan`);
   await see(page, 'Nothing is wrong with this order.');
   await press(page, /Drop Hall/, 'button');
@@ -125,7 +108,7 @@ test('a drop that ends in a mechanical connector is judged by light, with its ow
 
 test('a fused connector wears its own short sleeve and asks for its parts', async () => {
   const page = await open('phone');
-  const t1 = await firstProject(server, 'T1');
+  const t1 = await firstProject(at.server, 'T1');
   const library = t1.cable('Drop Library');
   const tray = t1.definition.closures.find((one) => one.id === t1.closureId)!;
   expect(tray.entries.find((entry) => entry.cableId === library)?.ending).toBe('fusion-connector');

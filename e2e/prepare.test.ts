@@ -1,40 +1,20 @@
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import type { ProjectDefinition } from '@cordel/core';
-import { dataFolder, removeFolders, request, startServer, type ServerProcess } from '../server/test/process';
-import { fill, openBrowser, openPage, press, see, type Size } from './support/browser';
-import { firstProject } from './support/shelf';
+import { request } from '../server/test/process';
+import { fill, press, see, type Size } from './support/browser';
+import { demoJourneys } from './support/journeys';
 
 /** Journeys through the preparation of closure U3 of the demo: lists, seals, cut sheet, steps, time. */
 
-let browser: Browser;
-let server: ServerProcess;
-let demo: Awaited<ReturnType<typeof firstProject>>;
-const troubles: string[] = [];
-
-beforeAll(async () => {
-  browser = await openBrowser();
-}, 120_000);
-afterAll(async () => {
-  await browser.close();
-  removeFolders();
-});
-beforeEach(async () => {
-  server = await startServer(dataFolder('demo'));
-  demo = await firstProject(server, 'U3');
-}, 60_000);
-afterEach(async () => {
-  await server.stop();
-  expect(troubles.splice(0)).toEqual([]);
-});
+const at = demoJourneys({ site: 'U3' });
 
 async function open(size: Size, path: string): Promise<Page> {
-  const opened = await openPage(browser, { size });
-  opened.page.on('close', () => troubles.push(...opened.troubles));
-  await opened.page.goto(path);
-  return opened.page;
+  const page = await at.open({ size });
+  await page.goto(path);
+  return page;
 }
 
-const prepare = (path = '') => `${demo.closure}/prepare${path}`;
+const prepare = (path = '') => `${at.demo.closure}/prepare${path}`;
 
 test.each<[Size]>([['phone'], ['wide']])(
   'marks are made in their order, taken back, looked at, and are still made after a reload (%s)',
@@ -63,7 +43,7 @@ test.each<[Size]>([['phone'], ['wide']])(
 );
 
 test('a wrong count stops the step until it is counted again, or somebody says why', async () => {
-  const page = await open('phone', prepare(`/${demo.cable('96 Mirante')}/steps`));
+  const page = await open('phone', prepare(`/${at.demo.cable('96 Mirante')}/steps`));
   await press(page, 'Done: Strength member');
   await see(page, 'How many tubes come out of the cable?');
   await fill(page, 'Counted', 'eight');
@@ -89,7 +69,7 @@ test('a wrong count stops the step until it is counted again, or somebody says w
 }, 60_000);
 
 test('a clock runs on when the screen is left, and over a reload', async () => {
-  const page = await open('phone', `${demo.closureAt('T1')}/prepare/${demo.cable('Drop Hall')}/steps`);
+  const page = await open('phone', `${at.demo.closureAt('T1')}/prepare/${at.demo.cable('Drop Hall')}/steps`);
   await press(page, 'A fused connector');
   await press(page, /^Heat\b/);
   await press(page, /^Start the clock: 0:20/);
@@ -153,12 +133,12 @@ test('a thickness by tape, a wrong unit and a wrong cable are told, the parts fo
 }, 60_000);
 
 test('the closure’s own table is edited, and the cut sheet follows; inches that nobody touched stay as they are', async () => {
-  const page = await open('phone', `${demo.closure}/table`);
+  const page = await open('phone', `${at.demo.closure}/table`);
   await fill(page, 'Sheath opening (mm)', '64');
   await fill(page, 'Strength member left (mm)', '8 in');
   await press(page, 'Save the table');
   await see(page, 'was probably given in mm, meant in inches');
-  await page.goto(`${demo.closure}/table`);
+  await page.goto(`${at.demo.closure}/table`);
   await fill(page, 'Sheath opening (mm)', 'far');
   await press(page, 'Save the table');
   await see(page, 'Give the sheath opening as a number.');
@@ -167,7 +147,7 @@ test('the closure’s own table is edited, and the cut sheet follows; inches tha
   await see(page, 'Prepare · U3 Escola');
   await press(page, 'Cut sheet for 96 Mirante');
   await see(page, /made before the plan or the closure’s table changed, at another measure/);
-  await page.goto(`${demo.closure}/table`);
+  await page.goto(`${at.demo.closure}/table`);
   await page.waitForFunction(
     () => document.querySelector<HTMLInputElement>('[aria-label="Sheath opening (mm)"]')?.value === '3048',
   );
@@ -179,13 +159,13 @@ test('the closure’s own table is edited, and the cut sheet follows; inches tha
 }, 60_000);
 
 test('a project in inches is measured in inches, and a table that nobody touched stays as it was', async () => {
-  const { project } = demo.definition;
-  const address = `${server.url}/api/projects/${project.id}`;
+  const { project } = at.demo.definition;
+  const address = `${at.server.url}/api/projects/${project.id}`;
   const { version, name, limits, window } = project;
   const settings = { version, name, limits, window, units: 'in' };
   expect((await request(`${address}/settings`, 'PUT', settings)).status).toBe(200);
   const before = (await request<ProjectDefinition>(address)).body;
-  const page = await open('phone', prepare(`/${demo.cable('24 Escola')}`));
+  const page = await open('phone', prepare(`/${at.demo.cable('24 Escola')}`));
   await see(page, 'Measured from the cable end.');
   await see(page, /118-1\/8.in/);
   await press(page, /Cut the strength member/);
@@ -200,13 +180,13 @@ test('a project in inches is measured in inches, and a table that nobody touched
   await see(page, 'Prepare · U3 Escola');
   const after = (await request<ProjectDefinition>(address)).body;
   const closureOf = (definition: ProjectDefinition) =>
-    definition.closures.find((one) => one.id === demo.closureId)!;
+    definition.closures.find((one) => one.id === at.demo.closureId)!;
   expect(closureOf(after)).toEqual({ ...closureOf(before), version: closureOf(before).version + 1 });
   await page.close();
 }, 60_000);
 
 test('the time says its arithmetic, the end against the window, and follows a time that is changed', async () => {
-  const page = await open('wide', `${demo.line}/time`);
+  const page = await open('wide', `${at.demo.line}/time`);
   await see(page, /after the window closes at|spare: the window closes at/);
   await press(page, 'U3 Escola', 'radio');
   await see(page, '24 single splices');
@@ -221,7 +201,7 @@ test('the time says its arithmetic, the end against the window, and follows a ti
 }, 60_000);
 
 test('packed once is packed for everybody: a tick in the kit shows in the lists', async () => {
-  const page = await open('phone', `${demo.line}/kit?closure=${demo.closure.split('/c/')[1]}`);
+  const page = await open('phone', `${at.demo.line}/kit?closure=${at.demo.closure.split('/c/')[1]}`);
   await see(page, 'Kit · U3 Escola');
   await press(page, /Soap solution, bottle/, 'checkbox');
   await page.goto(prepare());

@@ -1,37 +1,17 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
-import { fill, openBrowser, openPage, padKey, press, see, type Size } from './support/browser';
-import { firstProject } from './support/shelf';
+import type { Page } from 'puppeteer-core';
+import { fill, padKey, press, see, type Size } from './support/browser';
+import { demoJourneys } from './support/journeys';
 
 /** Ribbons at the bench: how they lie, how they are read, and what a redo of one means. */
 
-let browser: Browser;
-let server: ServerProcess;
-const troubles: string[] = [];
-
-beforeAll(async () => {
-  browser = await openBrowser();
-}, 120_000);
-afterAll(async () => {
-  await browser.close();
-  removeFolders();
-});
-beforeEach(async () => {
-  server = await startServer(dataFolder('demo'));
-}, 60_000);
-afterEach(async () => {
-  await server.stop();
-  expect(troubles.splice(0)).toEqual([]);
-});
+const at = demoJourneys();
 
 /** The first ribbon of U2, at which nobody looked yet. */
 async function atRibbon(size: Size): Promise<Page> {
-  const demo = await firstProject(server);
-  const opened = await openPage(browser, { size });
-  opened.page.on('close', () => troubles.push(...opened.troubles));
-  await opened.page.goto(demo.bench(5, 1));
-  await see(opened.page, 'Holder 1, ribbon at slot 1: which color lies at the hinge, left?');
-  return opened.page;
+  const page = await at.open({ size });
+  await page.goto(at.demo.bench(5, 1));
+  await see(page, 'Holder 1, ribbon at slot 1: which color lies at the hinge, left?');
+  return page;
 }
 
 test('a ribbon is caught where it lies flipped, and with equal readings takes two taps', async () => {
@@ -97,11 +77,8 @@ test('a ribbon is read fiber by fiber, a fiber is taken back, and it is judged w
 }, 60_000);
 
 test('before the arc the advice names the fiber by the project’s limit, and what was seen stands in the history', async () => {
-  const demo = await firstProject(server);
-  const opened = await openPage(browser, { size: 'phone' });
-  const { page } = opened;
-  page.on('close', () => troubles.push(...opened.troubles));
-  await page.goto(`${demo.line}/limits`);
+  const page = await at.open();
+  await page.goto(`${at.demo.line}/limits`);
   await fill(page, 'Axis offset before the arc, at most (μm)', 'wide');
   await press(page, 'Save and judge again');
   await see(page, 'Give a limit in μm, or leave it empty.');
@@ -112,7 +89,7 @@ test('before the arc the advice names the fiber by the project’s limit, and wh
     { polling: 'raf' },
   );
 
-  await page.goto(demo.bench(5, 1));
+  await page.goto(at.demo.bench(5, 1));
   await press(page, 'BL blue');
   await see(page, 'which color lies at the hinge, right?');
   await press(page, 'BL blue');

@@ -1,49 +1,29 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { dataFolder, removeFolders, request, startServer, type ServerProcess } from '../server/test/process';
-import { openBrowser, openPage, padKey, press, see, type Size } from './support/browser';
-import { firstProject } from './support/shelf';
+import type { Page } from 'puppeteer-core';
+import { request } from '../server/test/process';
+import { padKey, press, see, type Size } from './support/browser';
+import { demoJourneys } from './support/journeys';
 
 /** The bench in the rhythm of the work: two people at one tray, sleeves in the heater, what comes next. */
 
-let browser: Browser;
-let server: ServerProcess;
-let demo: Awaited<ReturnType<typeof firstProject>>;
-const troubles: string[] = [];
-
-beforeAll(async () => {
-  browser = await openBrowser();
-}, 120_000);
-afterAll(async () => {
-  await browser.close();
-  removeFolders();
-});
-beforeEach(async () => {
-  server = await startServer(dataFolder('demo'));
-  demo = await firstProject(server);
-}, 60_000);
-afterEach(async () => {
-  await server.stop();
-  expect(troubles.splice(0)).toEqual([]);
-});
+const at = demoJourneys();
 
 async function device(size: Size, person = ''): Promise<Page> {
-  const opened = await openPage(browser, { size });
-  opened.page.on('close', () => troubles.push(...opened.troubles));
-  await opened.page.evaluateOnNewDocument((name) => {
+  const page = await at.open({ size });
+  await page.evaluateOnNewDocument((name) => {
     localStorage.setItem('cordel.preferences', JSON.stringify({ person: name }));
     // A clock that the journey can set forward, over a reload too.
     const real = Date.now.bind(Date);
     Date.now = () => real() + Number(localStorage.getItem('ahead') ?? 0);
   }, person);
-  return opened.page;
+  return page;
 }
 
 test('two people at one tray see each other’s splices appear and are warned before they take the same one', async () => {
   const ana = await device('phone', 'Ana');
   const bia = await device('wide', 'Bia');
-  await ana.goto(demo.bench(3, 6));
+  await ana.goto(at.demo.bench(3, 6));
   await see(ana, 'Tap what the machine reads.');
-  await bia.goto(demo.bench(3, 6));
+  await bia.goto(at.demo.bench(3, 6));
   await see(bia, 'Ana stands at this splice. Agree on who takes it.');
   await press(bia, 'The next free one');
   await see(bia, 'Tray 3 · slot 7');
@@ -68,7 +48,7 @@ test('two people at one tray see each other’s splices appear and are warned be
 
 test('the sleeves go from the heater to the cooling tray by their clocks, also over a reload', async () => {
   const page = await device('phone');
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   const ahead = (seconds: number) =>
     page.evaluate((more) => localStorage.setItem('ahead', String(more)), seconds * 1000);
   await press(page, padKey(2));
@@ -95,14 +75,14 @@ test('the sleeves go from the heater to the cooling tray by their clocks, also o
 
 test('the order of work is chosen at the bench, kept, and decides what comes next', async () => {
   const page = await device('phone');
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await press(page, 'Details');
   await press(page, 'Order of work');
   await press(page, 'Only what is to be redone', 'radio');
   await see(page, 'Next: tray 2, slot 19');
   await press(page, 'Go to tray 2, slot 19');
   await see(page, 'Redo. Try 2 of 3');
-  await page.goto(demo.closure);
+  await page.goto(at.demo.closure);
   await press(page, 'Splice tray 2, slot 19');
   await see(page, 'Redo. Try 2 of 3');
   await press(page, 'Details');
@@ -116,10 +96,10 @@ test('the order of work is chosen at the bench, kept, and decides what comes nex
 }, 120_000);
 
 test('the pace is told against the end of the window', async () => {
-  const { name, units, limits, version } = demo.definition.project;
+  const { name, units, limits, version } = at.demo.definition.project;
   const from = (hours: number) => new Date(Date.now() + hours * 3600_000).toISOString();
   const window = { opens: from(-1), closes: from(2) };
-  await request(`${server.url}/api/projects/${demo.projectId}/settings`, 'PUT', {
+  await request(`${at.server.url}/api/projects/${at.demo.projectId}/settings`, 'PUT', {
     name,
     units,
     limits,
@@ -127,13 +107,13 @@ test('the pace is told against the end of the window', async () => {
     window,
   });
   const page = await device('phone');
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   // 55 splices at 15 an hour do not go into two hours.
   await see(
     page,
     /15 splices an hour · tray 1 h \d\d min · closure \d h \d\d min · 2 h \d\d min too long for the window/,
   );
-  await page.goto(demo.bench(5, 1));
+  await page.goto(at.demo.bench(5, 1));
   await see(page, /usual pace · tray .* too long for the window/);
   await page.close();
 }, 120_000);
@@ -143,7 +123,7 @@ test('who knows the steps is not asked for the sleeve, and sees no clocks', asyn
   await page.evaluateOnNewDocument(() =>
     localStorage.setItem('cordel.preferences', JSON.stringify({ sleeveReminder: false, heaterLane: false })),
   );
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await press(page, padKey(2));
   await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
   await see(page, 'Take back');
@@ -172,7 +152,7 @@ test.each(['phone', 'wide'] as const)(
       [2, 22, /Owner allows it/],
       [5, 1, /lies at the hinge/],
     ] as const) {
-      await page.goto(demo.bench(tray, slot));
+      await page.goto(at.demo.bench(tray, slot));
       await see(page, shows);
       expect(await small()).toEqual([]);
     }

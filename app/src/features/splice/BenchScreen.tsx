@@ -18,7 +18,7 @@ import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { useOrderOfWork } from '../../data/orderOfWork';
 import { usePreferences } from '../../data/preferences';
 import { useOthers } from '../../data/presence';
-import { later } from '../../ui/later';
+import { later, laterOrNothing } from '../../ui/later';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
 import { RefusedFacts } from '../../ui/SendStatus';
@@ -45,8 +45,8 @@ import { progressWords } from './words';
 
 const BenchQuestion = later('the question', async () => (await import('../fetchedLater')).BenchQuestion);
 const BenchSheets = later('the sheet', async () => (await import('../fetchedLater')).BenchSheets);
-const HeaterStrip = later('the heater', async () => (await import('../fetchedLater')).HeaterStrip);
-const PaceLine = later('the pace', async () => (await import('../fetchedLater')).PaceLine);
+const HeaterStrip = laterOrNothing(async () => (await import('../fetchedLater')).HeaterStrip);
+const PaceLine = laterOrNothing(async () => (await import('../fetchedLater')).PaceLine);
 
 interface BenchScreenProps {
   projectId: string;
@@ -207,7 +207,7 @@ const BenchAt = memo(function BenchAt({
       onNewTry={() => setNewTryFor(splice.id)}
       onFollow={follow}
       onSheet={setSheet}
-      pace={<PaceLine atHand={atHand} tray={tray} kind={splice.kind} />}
+      pace={<PaceLine again={splice.id} atHand={atHand} tray={tray} kind={splice.kind} />}
       question={
         question ? (
           <BenchQuestion
@@ -248,7 +248,7 @@ const BenchAt = memo(function BenchAt({
         foot={foot}
       >
         <RefusedFacts />
-        {preferences.heaterLane ? <HeaterStrip atHand={atHand} machine={machine} /> : null}
+        {preferences.heaterLane ? <HeaterStrip again={splice.id} atHand={atHand} machine={machine} /> : null}
         {/* By keyboard too: at a low window the card is longer than its place. */}
         <ScrollView tabIndex={0} contentContainerStyle={wide ? styles.wide : styles.cord}>
           <AroundHere

@@ -179,3 +179,24 @@ test('nothing waits for the network: verdicts go on, survive a reload, and are s
   await see(page, 'U2 Curva do Rio · 56 of 107');
   expect((await firstProject(server)).rollUp.settled).toBe(56);
 }, 120_000);
+
+test('where the network goes before everything is fetched, the pad works and what is missing is said', async () => {
+  let away = true;
+  await page.setRequestInterception(true);
+  page.on('request', (request) =>
+    away && request.url().includes('fetchedLater') ? void request.abort() : void request.continue(),
+  );
+  await page.goto(demo.bench(3, 6));
+  await press(page, padKey(2));
+  await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
+  await press(page, 'Details');
+  await see(page, 'What shows the details could not be fetched: the network is away.');
+  away = false;
+  await press(page, 'Try again');
+  await see(page, 'Order of work');
+  // The clocks and the pace come with it.
+  await press(page, 'Back to the pad');
+  await press(page, padKey(3));
+  await see(page, /Slot 6 heater/);
+  await see(page, /splices an hour/);
+}, 120_000);

@@ -20,7 +20,7 @@ import { NumberBox } from '../../ui/NumberBox';
 import { SaveFoot } from '../../ui/SaveFoot';
 import { Screen } from '../../ui/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
-import { gutter, space } from '../../ui/tokens';
+import { gutter, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { places } from '../line/places';
 import { GearRecord } from './GearRecord';
@@ -201,7 +201,7 @@ function Delete({ item }: { item: Gear }) {
 
 const styles = StyleSheet.create({
   form: { padding: space.large, paddingLeft: gutter.width, gap: space.large, maxWidth: 760 },
-  row: { gap: space.medium },
+  row: { gap: space.medium, borderWidth: stroke.hair, padding: space.medium },
   keys: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   flex: { flexGrow: 1, flexBasis: 140 },
 });

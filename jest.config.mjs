@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 
-/** One runner for everything. `npx jest --selectProjects core` runs a part. */
+/** One runner for everything. `npm test -- core` runs a part. */
 const expo = createRequire(import.meta.url)('jest-expo/web/jest-preset.js');
 
 const typescript = {
@@ -23,6 +23,15 @@ export default {
       rootDir: 'server',
       ...plain,
       globalSetup: '<rootDir>/../scripts/prepareTests.mjs',
+    },
+    {
+      // The same tests on a PostgreSQL server of their own.
+      displayName: 'server on PostgreSQL',
+      rootDir: 'server',
+      ...plain,
+      globals: { cordelOnPostgres: true },
+      globalSetup: '<rootDir>/../scripts/preparePostgres.mjs',
+      globalTeardown: '<rootDir>/../scripts/endPostgres.mjs',
     },
     {
       displayName: 'app',

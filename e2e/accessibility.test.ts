@@ -1,4 +1,4 @@
-import { tickNames } from '@cordel/core';
+import { planClosure, runsOf } from '@cordel/core';
 import axe from 'axe-core';
 import type { Browser, Page } from 'puppeteer-core';
 import { dataFolder, removeFolders, request, startServer, type ServerProcess } from '../server/test/process';
@@ -16,16 +16,23 @@ beforeAll(async () => {
   server = await startServer(dataFolder('demo'));
   demo = await firstProject(server);
   // The second holder of ribbons was looked at; the first is still to be asked about.
+  const closure = demo.definition.closures.find(({ id }) => id === demo.closureId)!;
+  const plan = planClosure(closure, new Map(demo.definition.cables.map((cable) => [cable.id, cable])));
+  const ribbon = plan.splices.find(({ tray, slot }) => tray === 5 && slot === 4)!;
   const fact = {
+    v: 2,
     id: '019d8ea6-0000-7000-8000-000000000001',
-    closureId: demo.closureId,
+    kind: 'tick',
     madeAt: '2026-04-15T02:00:00.000Z',
     by: null,
-    kind: 'tick',
-    about: tickNames.polarity(5, 2),
-    state: 'done',
-    answer: null,
-    note: '',
+    device: null,
+    subject: {
+      on: 'splice',
+      closureId: demo.closureId,
+      left: runsOf(ribbon.left),
+      right: runsOf(ribbon.right),
+    },
+    body: { what: 'polarity', state: 'done', answer: null, note: '' },
   };
   await request(`${server.url}/api/projects/${demo.projectId}/facts`, 'POST', { facts: [fact] });
 }, 120_000);

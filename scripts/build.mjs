@@ -13,8 +13,12 @@ export async function buildServer() {
   const { build } = require('esbuild');
   const { dependencies } = JSON.parse(readFileSync(join(root, 'server/package.json'), 'utf8'));
   await build({
-    entryPoints: [join(root, 'server/src/main.ts')],
-    outfile: join(root, 'server/dist/main.js'),
+    entryPoints: {
+      main: join(root, 'server/src/main.ts'),
+      importWorker: join(root, 'server/src/import/importWorker.ts'),
+      backup: join(root, 'server/src/backupMain.ts'),
+    },
+    outdir: join(root, 'server/dist'),
     bundle: true,
     platform: 'node',
     format: 'esm',

@@ -11,6 +11,9 @@ import { root } from './lib.mjs';
 
 const shelf = join(root, '.cordel', 'test');
 
+/** The demo's night in tests and pictures, so that they show the same every day. */
+export const demoNight = '2026-04-15T05:30:00.000Z';
+
 export default async function prepareTests() {
   await buildServer();
   await exportApp();
@@ -37,7 +40,15 @@ export default async function prepareTests() {
 function runOnce(folder, args) {
   return new Promise((done, fail) => {
     const server = spawn(process.execPath, [join(root, 'server/dist/main.js'), ...args], {
-      env: { ...process.env, CORDEL_DATA: folder, PORT: '0', HOST: '' },
+      env: {
+        ...process.env,
+        CORDEL_DATA: folder,
+        PORT: '0',
+        HOST: '',
+        DATABASE_URL: '',
+        CORDEL_DEMO_AT: demoNight,
+        CORDEL_LOG: 'warn',
+      },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     let output = '';

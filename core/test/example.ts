@@ -2,10 +2,15 @@ import {
   equalTubes,
   limitsPresets,
   planClosure,
+  readFact,
+  runsOf,
   type Attempt,
   type Cable,
   type Closure,
+  type PlacedSplice,
   type SpliceFact,
+  type Tick,
+  type TickTarget,
   type ProjectDefinition,
 } from '../src';
 
@@ -52,7 +57,7 @@ export const limits = limitsPresets[0]!.limits;
 export const plan = planClosure(closure, cables);
 
 export const definition: ProjectDefinition = {
-  project: { id: id(41), name: 'Example', units: 'mm', limits, window: null, version: 1 },
+  project: { id: id(41), name: 'Example', units: 'mm', limits, window: null, version: 1, lineVersion: 1 },
   sites: [
     { id: id(11), name: 'Hub', kind: 'hub', chainage: 0, placement: null },
     { id: id(12), name: 'Joint', kind: 'closure', chainage: 500, placement: 'pole' },
@@ -71,33 +76,79 @@ export function timeOf(minute: number): string {
 
 let made = 1000;
 
+type AttemptParts = Partial<Attempt['body']> & Partial<Pick<Attempt, 'id' | 'madeAt' | 'by' | 'subject'>>;
+
 /** An attempt at splice `index`; each call is a later minute unless one is given. */
 export function attempt(
   index: number,
   loss: number | null,
-  more: Partial<Attempt> & { cleaveLeft?: number; cleaveRight?: number; minute?: number } = {},
+  more: AttemptParts & { cleaveLeft?: number; cleaveRight?: number; minute?: number } = {},
 ): Attempt {
-  const { cleaveLeft = null, cleaveRight = null, minute, ...rest } = more;
+  const {
+    cleaveLeft = null,
+    cleaveRight = null,
+    minute,
+    id: own,
+    madeAt,
+    by = null,
+    subject,
+    ...rest
+  } = more;
   made += 1;
   return {
-    id: id(made),
-    closureId: closure.id,
-    spliceId: spliceAt(index).id,
-    madeAt: timeOf(minute ?? made),
-    by: null,
+    v: 2,
+    id: own ?? id(made),
     kind: 'attempt',
-    source: 'hand',
-    simulated: false,
-    readings: [{ loss, cleaveLeft, cleaveRight }],
-    proofTestFailed: loss === null,
-    note: '',
-    ...rest,
+    madeAt: madeAt ?? timeOf(minute ?? made),
+    by,
+    device: null,
+    subject: subject ?? subjectOf(spliceAt(index)),
+    body: {
+      source: 'hand',
+      simulated: false,
+      readings: [{ loss, cleaveLeft, cleaveRight }],
+      proofTestFailed: loss === null,
+      note: '',
+      ...rest,
+    },
   };
 }
 
+/** What a fact about this splice is about. */
+export function subjectOf(
+  splice: Pick<PlacedSplice, 'left' | 'right'>,
+  closureId = closure.id,
+): Attempt['subject'] {
+  return { on: 'splice', closureId, left: runsOf(splice.left), right: runsOf(splice.right) };
+}
+
 /** What every fact about the same splice as `before` starts with, a minute or more after it. */
-export function factAfter(before: SpliceFact) {
+export function factAfter({ subject }: SpliceFact) {
   made += 1;
-  const { closureId, spliceId } = before;
-  return { id: id(made), closureId, spliceId, madeAt: timeOf(made), by: null };
+  return { v: 2, id: id(made), madeAt: timeOf(made), by: null, device: null, subject };
+}
+
+/** Whether something is read as a fact of today. */
+export function isFact(raw: unknown): boolean {
+  return readFact(raw).status === 'known';
+}
+
+/** Why something is not a fact. */
+export function refusalOf(raw: unknown): string | null {
+  const read = readFact(raw);
+  return read.status === 'wrong' ? read.message : null;
+}
+
+/** A tick of a target at the closure of the example. */
+export function tickAt(target: TickTarget, minute: number, state: Tick['body']['state']): Tick {
+  return {
+    v: 2,
+    id: id(5000 + minute),
+    kind: 'tick',
+    madeAt: timeOf(minute),
+    by: 'Iara',
+    device: null,
+    subject: { ...target.place, closureId: closure.id } as Tick['subject'],
+    body: { ...target.what, state, note: '' } as Tick['body'],
+  };
 }

@@ -15,12 +15,12 @@ let made = 20_000;
 const factBase = (gear: { id: string; label: string }, hours: number) => {
   made += 1;
   return {
+    v: 2,
     id: id(made),
-    closureId: id(21),
     madeAt: hourOf(hours),
     by: null,
-    note: '',
-    gear: { id: gear.id, label: gear.label },
+    device: null,
+    subject: { on: 'gear' as const, closureId: id(21), gearId: gear.id, label: gear.label },
   };
 };
 
@@ -33,31 +33,29 @@ export const calibration = (
 ): Calibration => ({
   ...factBase(machine, hours),
   kind: 'calibration',
-  passed,
-  conditions: { ...fair, ...conditions },
+  body: { passed, conditions: { ...fair, ...conditions }, note: '' },
 });
 export const weather = (hours: number, conditions: Partial<Conditions>): Weather => ({
   ...factBase(machine, hours),
   kind: 'weather',
-  conditions: { temperature: null, humidity: null, pressure: null, ...conditions },
+  body: { conditions: { temperature: null, humidity: null, pressure: null, ...conditions }, note: '' },
 });
 export const event = (
   hours: number,
-  name: GearEvent['event'],
+  name: GearEvent['body']['event'],
   value?: number,
   gear: { id: string; label: string } = machine,
 ): GearEvent => ({
   ...factBase(gear, hours),
   kind: 'gear-event',
-  event: name,
-  ...(value === undefined ? {} : { value }),
+  body: { event: name, ...(value === undefined ? {} : { value }), note: '' },
 });
 export const wentOn = (
   hours: number,
-  about: WentOn['about'],
+  about: WentOn['body']['about'],
   rules: string[],
   gear: { id: string; label: string } = machine,
-): WentOn => ({ ...factBase(gear, hours), kind: 'went-on', about, rules });
+): WentOn => ({ ...factBase(gear, hours), kind: 'went-on', body: { about, rules, note: '' } });
 
 export function use(hours: number, more: Partial<GearUse> = {}): GearUse {
   made += 1;

@@ -12,7 +12,7 @@ export function benchLedger(): void {
   const facts: Attempt[] = JSON.parse(
     JSON.stringify(splices.map((splice, index) => makeAttempt(closureId, splice, (index % 13) / 100))),
   );
-  const losses = facts.map((fact) => fact.readings[0]!.loss!);
+  const losses = facts.map((fact) => fact.body.readings[0]!.loss!);
 
   const plain = at(
     0.5,

@@ -1,7 +1,6 @@
-import type { Fact } from '@cordel/core';
 import { Agent, request as httpRequest } from 'node:http';
 import { makeAttempt, makeProject } from '../../server/test/makeProject';
-import { dataFolder, removeFolders, request, startServer } from '../../server/test/process';
+import { dataFolder, everyFact, removeFolders, request, startServer } from '../../server/test/process';
 import { at, report } from './figures';
 
 const clients = 16;
@@ -57,8 +56,8 @@ export async function benchServer(): Promise<void> {
     sent.add(fact.id);
     return post(`${project}/facts`, 'POST', JSON.stringify({ facts: [fact] }));
   });
-  const { body } = await request<{ facts: Fact[] }>(`${project}/closures/${closureId}/facts`);
-  const kept = new Set(body.facts.map((fact) => fact.id));
+  const facts = await everyFact(`${project}/closures/${closureId}/facts`);
+  const kept = new Set(facts.map((fact) => fact.id));
   const lost = [...sent].filter((id) => !kept.has(id)).length;
   agent.destroy();
   await server.stop();
@@ -70,7 +69,7 @@ export async function benchServer(): Promise<void> {
   );
   report(
     'of them lost, doubled; wait for an answer',
-    `${lost}, ${body.facts.length - kept.size}; 95 % ${at(0.95, stored.waits).toFixed(0)} ms`,
+    `${lost}, ${facts.length - kept.size}; 95 % ${at(0.95, stored.waits).toFixed(0)} ms`,
     '0, 0',
   );
 }

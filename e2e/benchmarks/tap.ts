@@ -1,4 +1,4 @@
-import { planClosure, ribbonHolder, tickNames } from '@cordel/core';
+import { planClosure, ribbonHolder, runsOf } from '@cordel/core';
 import { newGear, type Machine } from '@cordel/core/gear';
 import { randomUUID } from 'node:crypto';
 import type { Page } from 'puppeteer-core';
@@ -18,15 +18,14 @@ async function withGear(url: string, projectId: string, closureId: string, page:
   await request(`${url}/api/gear/${machine.id}`, 'PUT', machine);
   const gear = { id: machine.id, label: machine.label };
   const calibration = {
+    v: 2,
     id: randomUUID(),
-    closureId,
+    kind: 'calibration',
     madeAt: new Date().toISOString(),
     by: null,
-    kind: 'calibration',
-    gear,
-    passed: true,
-    conditions: { temperature: 20, humidity: 50, pressure: 95 },
-    note: '',
+    device: null,
+    subject: { on: 'gear', closureId, gearId: gear.id, label: gear.label },
+    body: { passed: true, conditions: { temperature: 20, humidity: 50, pressure: 95 }, note: '' },
   };
   await request(`${url}/api/projects/${projectId}/facts`, 'POST', { facts: [calibration] });
   await page.evaluateOnNewDocument(
@@ -90,17 +89,16 @@ export async function benchRibbonTap(): Promise<void> {
   const project = `${server.url}/api/projects`;
   await request(project, 'POST', definition);
   // Nobody is asked how the ribbons lie: that is not what is measured.
-  const holders = new Set(ribbons.map(({ tray, slot }) => tickNames.polarity(tray, ribbonHolder(slot))));
-  const facts = [...holders].map((about) => ({
+  const holders = new Map(ribbons.map((one) => [`${one.tray}.${ribbonHolder(one.slot)}`, one]));
+  const facts = [...holders.values()].map(({ left, right }) => ({
+    v: 2,
     id: randomUUID(),
-    closureId,
+    kind: 'tick',
     madeAt: new Date().toISOString(),
     by: null,
-    kind: 'tick',
-    about,
-    state: 'done',
-    answer: null,
-    note: '',
+    device: null,
+    subject: { on: 'splice', closureId, left: runsOf(left), right: runsOf(right) },
+    body: { what: 'polarity', state: 'done', answer: null, note: '' },
   }));
   await request(`${project}/${definition.project.id}/facts`, 'POST', { facts });
 

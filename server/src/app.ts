@@ -1,11 +1,18 @@
+import { sql } from 'drizzle-orm';
 import { Hono, type MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
+import { requestId } from 'hono/request-id';
 import { secureHeaders } from 'hono/secure-headers';
-import type { Database } from './database';
+import { readActor, type RequestVariables } from './actor';
+import type { Clock } from './clock';
+import type { Database } from './database/database';
 import { FactWriter } from './factWriter';
+import { keptNowhere, onlyHosts, onlyJson, onlyOwnPages } from './guard';
+import { logRequests, type Log } from './log';
 import { Presence } from './presence';
-import { handleError, problemResponse } from './problem';
+import { errorHandler, problemResponse } from './problem';
+import { ProgressBook } from './progressBook';
 import { gearRoutes } from './routes/gear';
 import { handoverRoutes } from './routes/handover';
 import { lineRoutes } from './routes/line';
@@ -14,10 +21,22 @@ import { spliceRoutes } from './routes/splice';
 
 const requestLimit = 4 * 1024 * 1024;
 
+/** Everything that routes stand on. */
+export interface Server {
+  readonly database: Database;
+  readonly clock: Clock;
+  readonly log: Log;
+  /** Of Cordel itself. */
+  readonly version: string;
+  /** Where its data is, for the operator. */
+  readonly folder: string;
+}
+
 /** Everything below /api, one file of routes per stage of the job. */
-function api(database: Database) {
-  const now = () => new Date();
-  const writer = new FactWriter(database, now);
+function api(server: Server) {
+  const { database, clock, version } = server;
+  const writer = new FactWriter(database, clock);
+  const progress = new ProgressBook(database);
   const limit = bodyLimit({
     maxSize: requestLimit,
     onError: () =>
@@ -27,26 +46,39 @@ function api(database: Database) {
         detail: 'One request may carry at most 4 MB. Nothing was stored.',
       }),
   });
-  return new Hono()
+  return new Hono<RequestVariables>()
+    .use(keptNowhere)
+    .use(onlyOwnPages)
+    .use(onlyJson)
     .use('/projects/*', limit)
     .use('/projects', limit)
-    .get('/health', (context) => context.json({ ok: true }))
     .use('/models/*', limit)
     .use('/gear/*', limit)
-    .route('/', lineRoutes(database, now))
+    .get('/health', async (context) => {
+      await database.read.execute(sql`select 1`);
+      return context.json({ ok: true, clock: clock.trusted() === null ? 'not set' : 'set' });
+    })
+    .get('/version', (context) => context.json({ version, database: database.kind }))
+    .route('/', lineRoutes(database, clock, progress))
     .route('/', planRoutes(database))
-    .route('/', spliceRoutes(database, writer, new Presence(now)))
+    .route('/', spliceRoutes(database, writer, new Presence(() => clock.now(), database)))
     .route('/', gearRoutes(database))
-    .route('/', handoverRoutes(database));
+    .route('/', handoverRoutes(database, clock));
 }
 
 export type Api = ReturnType<typeof api>;
 
 /** The whole server: the API, and the web app for every other address. */
-export function cordelServer(database: Database, web: MiddlewareHandler | null, hosts: ReadonlySet<string>) {
-  const server = new Hono();
-  server.use(onlyHosts(hosts));
-  server.use(
+export function cordelServer(
+  server: Server,
+  web: MiddlewareHandler | null,
+  hosts: { readonly names: ReadonlySet<string>; readonly anyAddress: boolean },
+) {
+  const whole = new Hono<RequestVariables>();
+  whole.use(requestId({ headerName: 'Request-Id' }));
+  whole.use(readActor);
+  whole.use(logRequests(server.log));
+  whole.use(
     secureHeaders({
       contentSecurityPolicy: {
         defaultSrc: ["'self'"],
@@ -56,35 +88,21 @@ export function cordelServer(database: Database, web: MiddlewareHandler | null, 
         workerSrc: ["'self'", 'blob:'],
         objectSrc: ["'none'"],
         frameAncestors: ["'none'"],
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
       },
     }),
   );
-  server.use('/api/*', compress());
-  server.route('/api', api(database));
-  server.all('/api/*', () =>
+  whole.use(onlyHosts(hosts.names, hosts.anyAddress));
+  whole.use('/api/*', compress());
+  whole.route('/api', api(server));
+  whole.all('/api/*', () =>
     problemResponse({ title: 'Not found', status: 404, detail: 'There is no such address below /api.' }),
   );
-  if (web) server.use(web);
-  server.notFound(() =>
+  if (web) whole.use(web);
+  whole.notFound(() =>
     problemResponse({ title: 'Not found', status: 404, detail: 'There is nothing at this address.' }),
   );
-  server.onError(handleError);
-  return server;
-}
-
-/**
- * Answers only to the names it is meant to be called by, so that a foreign page that points its own name at this machine gets
- * nothing. An empty set answers to all.
- */
-function onlyHosts(hosts: ReadonlySet<string>): MiddlewareHandler {
-  return async (context, next) => {
-    const name = new URL(context.req.url).hostname;
-    if (hosts.size > 0 && !hosts.has(name))
-      return problemResponse({
-        title: 'Wrong host',
-        status: 421,
-        detail: `This server does not answer to "${name}". Set HOST to serve other names.`,
-      });
-    return next();
-  };
+  whole.onError(errorHandler(server.log, server.folder));
+  return whole;
 }

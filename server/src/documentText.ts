@@ -1,14 +1,7 @@
 import type { DocumentProblem } from '@cordel/core';
-import {
-  findNodeAtLocation,
-  getNodeValue,
-  parseTree,
-  printParseErrorCode,
-  type Node,
-  type ParseError,
-} from 'jsonc-parser';
+import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
 import type { ZodType } from 'zod';
-import type { Problem } from './problem';
+import { refuse, type Problem } from './problem';
 
 export interface TextProblem {
   /** 1 … in the file. */
@@ -20,7 +13,36 @@ export interface TextProblem {
 
 export type ReadResult<T> =
   | { readonly file: T; readonly problems?: undefined }
-  | { readonly file?: undefined; readonly problems: readonly TextProblem[] };
+  /** The first of them, and how many there are. */
+  | { readonly file?: undefined; readonly problems: readonly TextProblem[]; readonly count: number };
+
+/** More problems than that are counted and not told. */
+const mostProblems = 100;
+
+/** The text of a document that was sent. Ends the request where its bytes are not UTF-8: letters would be destroyed without a word. */
+export async function textOf(request: Request): Promise<string> {
+  const text = decoded(new Uint8Array(await request.arrayBuffer()));
+  return (
+    text ??
+    refuse({
+      title: 'The file is not valid',
+      status: 400,
+      detail: `${notUtf8} Nothing was changed.`,
+    })
+  );
+}
+
+export const notUtf8 =
+  'This file is not in UTF-8, so its letters cannot be told. Export it again, or save it as UTF-8 in an editor.';
+
+/** null where the bytes are not UTF-8. */
+export function decoded(bytes: Uint8Array): string | null {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return null;
+  }
+}
 
 /**
  * Reads a JSON document and says, for each problem, the line and the field it stands in.
@@ -31,46 +53,75 @@ export function readDocument<T>(
   schema: ZodType<T>,
   more: (file: T) => readonly DocumentProblem[],
 ): ReadResult<T> {
-  const lineAt = lineFinder(text);
-  const errors: ParseError[] = [];
-  const root = parseTree(text.replace(/^\uFEFF/, ' '), errors, {
-    allowTrailingComma: false,
-    disallowComments: true,
+  return readText<T>(text, (raw) => {
+    const parsed = schema.safeParse(raw);
+    if (!parsed.success) {
+      const { issues } = parsed.error;
+      return {
+        problems: issues
+          .slice(0, mostProblems)
+          .map(({ path, message }) => ({ path: path as DocumentProblem['path'], message })),
+        count: issues.length,
+      };
+    }
+    const problems = more(parsed.data);
+    return problems.length > 0 ? { problems, count: problems.length } : { file: parsed.data };
   });
-  const [error] = errors;
-  if (error || !root)
+}
+
+/** The same with any way of reading the values. Where the text is sound nothing is looked up in it. */
+export function readText<T>(
+  text: string,
+  read: (raw: unknown) =>
+    | { readonly file: T; readonly problems?: undefined }
+    | {
+        readonly file?: undefined;
+        readonly problems: readonly DocumentProblem[];
+        readonly count: number;
+      },
+): ReadResult<T> {
+  const plain = text.replace(/^\uFEFF/, ' ');
+  let raw: unknown;
+  try {
+    raw = JSON.parse(plain);
+  } catch {
+    const errors: ParseError[] = [];
+    parseTree(plain, errors, { allowTrailingComma: false, disallowComments: true });
+    const [error] = errors;
     return {
       problems: [
         {
-          line: lineAt(error?.offset ?? 0),
+          line: linesOf(plain)(error?.offset ?? 0),
           path: '',
           message: `This is not readable JSON (${error ? spaced(printParseErrorCode(error.error)) : 'value expected'}). Export it again, or mend the file at this place.`,
         },
       ],
+      count: 1,
     };
-
-  const at = (path: readonly PropertyKey[], message: string): TextProblem => ({
-    line: lineAt(nearest(root, path).offset),
-    path: path.map(String).join('.'),
-    message,
-  });
-  const parsed = schema.safeParse(getNodeValue(root));
-  if (!parsed.success) return { problems: parsed.error.issues.map((issue) => at(issue.path, issue.message)) };
-
-  const problems = more(parsed.data);
-  if (problems.length > 0) return { problems: problems.map((problem) => at(problem.path, problem.message)) };
-  return { file: parsed.data };
+  }
+  const result = read(raw);
+  if (!result.problems) return { file: result.file as T };
+  const root = parseTree(plain, [], { allowTrailingComma: false, disallowComments: true });
+  const lineAt = linesOf(plain);
+  return {
+    count: result.count,
+    problems: result.problems.slice(0, mostProblems).map(({ path, message }) => ({
+      line: root ? lineAt(nearest(root, path).offset) : 1,
+      path: path.map(String).join('.'),
+      message,
+    })),
+  };
 }
 
-/** The answer to a document that was not valid: the first problem in words, and a list of them. */
-export function documentProblem(problems: readonly TextProblem[]): Problem {
+/** The answer to a document that was not valid: the first problem in words, and a list of the first. */
+export function documentProblem(problems: readonly TextProblem[], count: number): Problem {
   const [first] = problems;
-  const more = problems.length - 1;
+  const more = count - 1;
   return {
     title: 'The file is not valid',
     status: 400,
     detail: `Line ${first!.line}${first!.path ? `, ${first!.path}` : ''}: ${first!.message}${more > 0 ? ` And ${more} more.` : ''} Nothing was changed.`,
-    errors: problems.slice(0, 100).map(({ line, path, message }) => ({
+    errors: problems.map(({ line, path, message }) => ({
       path: `line ${line}${path ? `, ${path}` : ''}`,
       message,
     })),
@@ -86,8 +137,20 @@ function nearest(root: Node, path: readonly PropertyKey[]): Node {
   return root;
 }
 
-function lineFinder(text: string): (offset: number) => number {
-  return (offset) => text.slice(0, offset).split('\n').length;
+/** Line of an offset, 1 …: the starts of all lines once, and then by halving. */
+function linesOf(text: string): (offset: number) => number {
+  const starts = [0];
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) starts.push(at + 1);
+  return (offset) => {
+    let low = 0;
+    let high = starts.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (starts[middle]! <= offset) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  };
 }
 
 function spaced(code: string): string {

@@ -1,15 +1,29 @@
 import { sql } from 'drizzle-orm';
-import type { Cable, Closure, ClosureModel, Fact, Limits, ProjectSettings, Site } from '@cordel/core';
+import type {
+  Cable,
+  Closure,
+  ClosureModel,
+  Fact,
+  Limits,
+  ProjectSettings,
+  Site,
+  UnknownFact,
+} from '@cordel/core';
 import type { Gear } from '@cordel/core/gear';
 import {
+  bigint,
   bigserial,
+  boolean,
+  date,
   doublePrecision,
   index,
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 
@@ -27,9 +41,22 @@ export const lineProject = pgTable('line_project', {
   limits: jsonb('limits').$type<Limits>().notNull(),
   window: jsonb('window').$type<NonNullable<ProjectSettings['window']>>(),
   version: integer('version').notNull(),
+  /** Sites and cables are edited on their own. */
+  lineVersion: integer('line_version').notNull().default(1),
+  /** Counts every change of what belongs to the project but its facts. */
+  revision: bigint('revision', { mode: 'number' }).notNull().default(0),
+  /** `seq` of its newest fact. */
+  lastSeq: bigint('last_seq', { mode: 'number' }).notNull().default(0),
   createdAt: time('created_at').notNull().defaultNow(),
   /** Taken from the shelf by a person; it can be put back until it is cleared away. */
   deletedAt: time('deleted_at'),
+  /** `server_day.n` of the newest day at that time. */
+  deletedOn: bigint('deleted_on', { mode: 'number' }),
+  /** Who imports it, while it is being imported and nobody sees it; and when they last stored a part of it. */
+  importing: text('importing'),
+  importingAt: time('importing_at'),
+  /** The transaction that made an import visible: to readers across projects its facts are as new as that. */
+  shownTx: bigint('shown_tx', { mode: 'number' }).notNull().default(0),
 });
 
 export const lineSite = pgTable(
@@ -89,38 +116,75 @@ export const planClosure = pgTable(
     order: jsonb('splice_order').$type<Closure['order']>().notNull(),
     version: integer('version').notNull(),
   },
-  (table) => [index('plan_closure_project').on(table.projectId)],
+  (table) => [
+    index('plan_closure_project').on(table.projectId),
+    uniqueIndex('plan_closure_site').on(table.siteId),
+  ],
 );
 
-/** What counts for the gear, wherever it happened: what was done to it, what was made with it, and attempts that were taken back. */
-export function concernsGear({ kind, body }: { kind: unknown; body: unknown }) {
-  return sql`(${kind} in ('calibration', 'gear-event', 'weather', 'went-on')
-    or (${kind} = 'attempt' and ${body} -> 'gear' is not null)
-    or (${kind} = 'correction' and ${body} -> 'result' = 'null'::jsonb))`;
-}
-
-/** Append-only: rows are inserted, never updated. They go only with their whole project. */
-export const spliceFact = pgTable(
-  'splice_fact',
+/** Append-only: rows are inserted, never updated but to bring an older version up. They go only with their whole project. */
+export const fact = pgTable(
+  'fact',
   {
     id: uuid('id').primaryKey(),
-    /** Order of arrival, for a client that asks what is new. Writes go through one connection, so no lower number turns up later. */
-    seq: bigserial('seq', { mode: 'number' }).notNull(),
     projectId: projectId(),
-    closureId: uuid('closure_id')
+    /**
+     * Order of arrival in the project, from 1, without holes: it is given out under the lock of the project's row, so that a reader who asks for what
+     * comes after a number never finds a lower one later, however many connections write.
+     */
+    seq: bigint('seq', { mode: 'number' }).notNull(),
+    /** null for what is about no closure. */
+    closureId: uuid('closure_id').references(() => planClosure.id),
+    kind: text('kind').notNull(),
+    v: integer('v').notNull(),
+    /** The whole fact, as it came. */
+    body: jsonb('body').$type<Fact | UnknownFact>().notNull(),
+    /** Whether this Cordel knows its kind and version. What is not known is looked at again by the next one. */
+    understood: boolean('understood').notNull(),
+    /** See `concernsGear` of the core. */
+    concernsGear: boolean('concerns_gear').notNull(),
+    /**
+     * The transaction that stored it, for readers across projects: what is below the oldest one that still runs is complete. 0 for what a restore or a
+     * migration brought.
+     */
+    tx: bigint('tx', { mode: 'number' })
       .notNull()
-      .references(() => planClosure.id, { onDelete: 'cascade' }),
-    /** null for what happened at the closure and at none of its splices: a tick, a measurement. */
-    spliceId: text('splice_id'),
-    kind: text('kind').$type<Fact['kind']>().notNull(),
-    body: jsonb('body').$type<Fact>().notNull(),
+      .default(sql`pg_current_xact_id()::text::bigint`),
     receivedAt: time('received_at').notNull(),
   },
   (table) => [
-    index('splice_fact_closure').on(table.closureId, table.seq),
-    index('splice_fact_gear').on(table.seq).where(concernsGear(table)),
+    uniqueIndex('fact_project_seq').on(table.projectId, table.seq),
+    index('fact_closure').on(table.closureId, table.seq),
+    index('fact_gear')
+      .on(table.tx)
+      .where(sql`${table.concernsGear}`),
+    index('fact_not_understood')
+      .on(table.id)
+      .where(sql`not ${table.understood}`),
   ],
 );
+
+/** What was deleted, so that an edit of an older copy does not bring it back. */
+export const tombstone = pgTable(
+  'tombstone',
+  {
+    kind: text('kind').$type<'closure' | 'model' | 'gear'>().notNull(),
+    id: uuid('id').notNull(),
+    version: integer('version').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.kind, table.id] })],
+);
+
+/** Every day on which a server ran, in the order in which they were seen: how long something has been deleted is counted in these, not by one clock. */
+export const serverDay = pgTable('server_day', {
+  n: bigserial('n', { mode: 'number' }).primaryKey(),
+  day: date('day').notNull().unique(),
+});
+
+/** One row: which database this is. Another one after a restore, so that nobody goes on from where they were in the old one. */
+export const databaseIdentity = pgTable('database_identity', {
+  epoch: uuid('epoch').primaryKey().defaultRandom(),
+});
 
 /** The catalogue of closure models: one for the whole shelf, copied into a closure when it is put at a site. */
 export const planModel = pgTable('plan_model', {

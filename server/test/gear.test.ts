@@ -26,8 +26,8 @@ afterAll(async () => {
 });
 
 const gearNow = async () => (await request<{ gear: Gear[] }>(`${api}/gear`)).body.gear;
-const bookAfter = async (after = 0) =>
-  (await request<{ book: GearBook; last: number }>(`${api}/gear/book?after=${after}`)).body;
+const bookAfter = async (after = '') =>
+  (await request<{ book: GearBook; last: string }>(`${api}/gear/book?after=${after}`)).body;
 
 async function newProject() {
   const made = makeProject();
@@ -47,9 +47,21 @@ describe('gear', () => {
     const late = await request<{ current: Gear }>(url, 'PUT', { ...item, label: 'Theirs' });
     expect(late.status).toBe(409);
     expect(late.body.current).toMatchObject({ label: 'Mine', version: 2 });
-    expect((await request(`${url}?version=1`, 'DELETE')).status).toBe(404);
+    expect((await request(`${url}?version=1`, 'DELETE')).status).toBe(409);
     expect((await request(`${url}?version=2`, 'DELETE')).status).toBe(200);
     expect((await gearNow()).some((one) => one.id === item.id)).toBe(false);
+    // A phone that still shows it does not bring it back.
+    for (const version of [1, 2, 3]) {
+      const revived = await request<{ detail: string }>(url, 'PUT', { ...item, version });
+      expect([revived.status, revived.body.detail]).toEqual([
+        409,
+        expect.stringContaining('Somebody deleted this piece of gear'),
+      ]);
+    }
+    expect((await request(`${url}?version=2`, 'DELETE')).status).toBe(404);
+    const unknown = { ...newGear('cleaver', randomUUID(), 'Never there'), version: 4 };
+    expect((await request(`${api}/gear/${unknown.id}`, 'PUT', unknown)).status).toBe(404);
+    expect((await gearNow()).some((one) => one.id === item.id || one.id === unknown.id)).toBe(false);
   });
 
   test.each([
@@ -75,26 +87,23 @@ describe('gear', () => {
     const [first, second] = [await newProject(), await newProject()];
     const { last: before } = await bookAfter();
     const at = (minute: number) => ({ madeAt: new Date(Date.UTC(2026, 3, 15, 1, minute)).toISOString() });
-    const calibrated: Calibration = {
+    const about = (closureId: string, { madeAt }: { madeAt: string }) => ({
+      v: 2,
       id: randomUUID(),
-      closureId: first.closureId,
-      ...at(0),
+      madeAt,
       by: null,
+      device: null,
+      subject: { on: 'gear' as const, closureId, gearId: machine.id, label: machine.label },
+    });
+    const calibrated: Calibration = {
+      ...about(first.closureId, at(0)),
       kind: 'calibration',
-      gear: gear.machine,
-      passed: true,
-      conditions: { temperature: 20, humidity: null, pressure: null },
-      note: '',
+      body: { passed: true, conditions: { temperature: 20, humidity: null, pressure: null }, note: '' },
     };
     const cleaned: GearEvent = {
-      id: randomUUID(),
-      closureId: second.closureId,
-      ...at(20),
-      by: null,
+      ...about(second.closureId, at(20)),
       kind: 'gear-event',
-      gear: gear.machine,
-      event: 'electrodes-cleaned',
-      note: '',
+      body: { event: 'electrodes-cleaned', note: '' },
     };
     const wrong = makeAttempt(first.closureId, first.splices[1]!, 0.9, { gear, ...at(2) });
     const post = (made: typeof first, facts: unknown[]) =>
@@ -117,18 +126,14 @@ describe('gear', () => {
     expect(machineStanding(machine, book, now)).toMatchObject({ splices: 3, due: [{ rule: 'electrodes' }] });
 
     // A try that is taken back later never happened.
-    const { id, closureId, spliceId } = wrong;
+    const { id } = wrong;
     await post(first, [
       {
+        ...wrong,
         id: randomUUID(),
-        closureId,
-        spliceId,
         ...at(12),
-        by: null,
         kind: 'correction',
-        attemptId: id,
-        result: null,
-        reason: 'mistake',
+        body: { attemptId: id, result: null, reason: 'mistake' },
       },
     ]);
     const more = (await bookAfter(last)).book;
@@ -138,11 +143,7 @@ describe('gear', () => {
 
   test('what happened to it goes with the project file, to the last byte', async () => {
     const { project, closureId, splices, definition } = await newProject();
-    const gear = {
-      machine: { id: randomUUID(), label: 'Far' },
-      wentOn: ['calibration' as const],
-      heater: '60 mm',
-    };
+    const gear = { machine: { id: randomUUID(), label: 'Far' }, heater: '60 mm' };
     await request(`${project}/facts`, 'POST', {
       facts: [
         makeAttempt(closureId, splices[0]!, 0.03, {
@@ -151,26 +152,29 @@ describe('gear', () => {
           readings: [{ loss: 0.03, cleaveLeft: 0.5, cleaveRight: null, offset: 0.4, gap: 12 }],
         }),
         {
+          v: 2,
           id: randomUUID(),
-          closureId,
+          kind: 'went-on',
           madeAt: new Date().toISOString(),
           by: 'Iara',
-          kind: 'went-on',
-          gear: gear.machine,
-          about: 'calibration',
-          rules: ['session'],
-          note: '',
+          device: null,
+          subject: { on: 'gear', closureId, gearId: gear.machine.id, label: 'Far' },
+          body: { about: 'calibration', rules: ['session'], note: '' },
         },
       ],
     });
     const text = JSON.stringify((await request(`${project}/project.json`)).body);
-    await request(project, 'DELETE');
-    expect((await request(`${api}/import`, 'POST', JSON.parse(text))).status).toBe(201);
+    const other = await startServer(dataFolder('empty'));
+    expect((await request(`${other.url}/api/import`, 'POST', JSON.parse(text))).status).toBe(201);
     expect(
-      JSON.stringify((await request(`${api}/projects/${definition.project.id}/project.json`)).body),
+      JSON.stringify((await request(`${other.url}/api/projects/${definition.project.id}/project.json`)).body),
     ).toBe(text);
+    await other.stop();
   });
 });
+
+/** No other server. */
+const alone = { publish: () => Promise.resolve(), subscribe: () => undefined };
 
 describe('who stands where', () => {
   test('two devices at one closure see each other, and what is new', async () => {
@@ -190,28 +194,38 @@ describe('who stands where', () => {
     await here(two, null);
     expect((await here(one, splices[1]!.id)).body.others).toEqual([]);
     expect((await here('nobody', splices[1]!.id)).status).toBe(400);
+    const made = `${project}/closures/${randomUUID()}/here`;
+    expect((await request(made, 'POST', { device: one, by: null, spliceId: 'a~b' })).status).toBe(404);
   });
 
-  test('a device that is not heard of for fifteen seconds is gone, and the time at a splice is kept', () => {
+  test('a device that is not heard of for fifteen seconds is gone, and the time at a splice is kept', async () => {
     let now = 0;
-    const presence = new Presence(() => new Date(now));
+    const presence = new Presence(() => new Date(now), alone);
     const at = (device: string, spliceId: string) => presence.at('c', { device, by: null, spliceId });
-    at('a', 's1');
+    await at('a', 's1');
     now = 10_000;
-    at('a', 's1');
-    expect(at('b', 's2')).toEqual([
+    await at('a', 's1');
+    expect(await at('b', 's2')).toEqual([
       { device: 'a', by: null, spliceId: 's1', since: new Date(0).toISOString() },
     ]);
     now = 25_000;
-    expect(at('b', 's2')).toHaveLength(1);
+    expect(await at('b', 's2')).toHaveLength(1);
     now = 25_001;
-    expect(at('b', 's2')).toEqual([]);
+    expect(await at('b', 's2')).toEqual([]);
   });
 
-  test('no more devices are remembered than a crew can have', () => {
-    const presence = new Presence(() => new Date(0));
+  test('no more devices are remembered than a crew can have, and nobody who is gone', async () => {
+    let now = 0;
+    const presence = new Presence(() => new Date(now), alone);
     for (let number = 0; number < 60; number += 1)
-      presence.at('c', { device: String(number), by: null, spliceId: 's' });
-    expect(presence.at('c', { device: 'x', by: null, spliceId: 's' })).toHaveLength(50);
+      await presence.at('c', { device: String(number), by: null, spliceId: 's' });
+    expect(await presence.at('c', { device: 'x', by: null, spliceId: 's' })).toHaveLength(50);
+    for (let number = 0; number < 4000; number += 1)
+      await presence.at(`c${number}`, { device: 'y', by: null, spliceId: 's' });
+    expect(presence.size).toBeLessThanOrEqual(2000 + 50);
+    // Nobody asks about those closures again.
+    now = 60_000;
+    await presence.at('other', { device: 'z', by: null, spliceId: 's' });
+    expect(presence.size).toBe(1);
   });
 });

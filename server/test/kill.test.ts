@@ -1,8 +1,16 @@
-import type { Fact } from '@cordel/core';
 import { makeAttempt, makeProject } from './makeProject';
 import { once } from 'node:events';
 import { watch } from 'node:fs/promises';
-import { bareFolder, dataFolder, removeFolders, request, spawnServer, startServer } from './process';
+import {
+  bareFolder,
+  dataFolder,
+  everyFact,
+  onlyEmbedded,
+  removeFolders,
+  request,
+  spawnServer,
+  startServer,
+} from './process';
 
 afterAll(removeFolders);
 
@@ -37,25 +45,26 @@ test('kill -9 in the middle of writing loses no acknowledged attempt and doubles
   }
 
   const server = await startServer(folder);
-  const { body } = await request<{ facts: Fact[] }>(
-    `${server.url}/api/projects/${definition.project.id}/closures/${closureId}/facts`,
-  );
+  const stored = (
+    await everyFact(`${server.url}/api/projects/${definition.project.id}/closures/${closureId}/facts`)
+  ).map((fact) => fact.id);
   await server.stop();
-  const stored = body.facts.map((fact) => fact.id);
   expect(new Set(stored).size).toBe(stored.length);
   expect(acknowledged.size).toBeGreaterThanOrEqual(180);
   expect([...acknowledged].filter((id) => !stored.includes(id))).toEqual([]);
   expect(stored.filter((id) => !sent.has(id))).toEqual([]);
 }, 120_000);
 
-test('a first start that is killed while the database is being made is made good by the next one', async () => {
-  const folder = bareFolder();
-  const first = spawnServer(folder);
-  const ended = once(first, 'close');
-  for await (const { filename } of watch(folder)) if (filename === 'database.making') break;
-  first.kill('SIGKILL');
-  await ended;
-  const second = await startServer(folder);
-  expect((await request(`${second.url}/api/projects`)).body).toEqual({ shelf: [], deleted: [] });
-  await second.stop();
-}, 120_000);
+onlyEmbedded('a first start', () => {
+  test('that is killed while the database is being made is made good by the next one', async () => {
+    const folder = bareFolder();
+    const first = spawnServer(folder);
+    const ended = once(first, 'close');
+    for await (const { filename } of watch(folder)) if (filename === 'database.making') break;
+    first.kill('SIGKILL');
+    await ended;
+    const second = await startServer(folder);
+    expect((await request(`${second.url}/api/projects`)).body).toEqual({ shelf: [], deleted: [] });
+    await second.stop();
+  }, 120_000);
+});

@@ -1,6 +1,7 @@
 import {
   limitsPresets,
   planClosure,
+  runsOf,
   type Attempt,
   type PlacedSplice,
   type ProjectDefinition,
@@ -37,20 +38,24 @@ export function makeAttempt(
   closureId: string,
   splice: PlacedSplice,
   loss: number,
-  more: Partial<Attempt> = {},
+  more: Partial<Attempt['body']> & Partial<Pick<Attempt, 'id' | 'madeAt' | 'by'>> = {},
 ): Attempt {
+  const { id = randomUUID(), madeAt = new Date().toISOString(), by = null, ...body } = more;
   return {
-    id: randomUUID(),
-    closureId,
-    spliceId: splice.id,
-    madeAt: new Date().toISOString(),
-    by: null,
+    v: 2,
+    id,
     kind: 'attempt',
-    source: 'hand',
-    simulated: true,
-    readings: [{ loss, cleaveLeft: null, cleaveRight: null }],
-    proofTestFailed: false,
-    note: '',
-    ...more,
+    madeAt,
+    by,
+    device: null,
+    subject: { on: 'splice', closureId, left: runsOf(splice.left), right: runsOf(splice.right) },
+    body: {
+      source: 'hand',
+      simulated: true,
+      readings: [{ loss, cleaveLeft: null, cleaveRight: null }],
+      proofTestFailed: false,
+      note: '',
+      ...body,
+    },
   };
 }

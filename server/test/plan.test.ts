@@ -14,7 +14,7 @@ import { dataFolder, removeFolders, request, startServer, type ServerProcess } f
 interface ProblemBody {
   detail: string;
   errors?: { path: string; message: string }[];
-  current?: { version?: number; project?: { version: number } };
+  current?: { version?: number; project?: { lineVersion: number } };
 }
 
 let server: ServerProcess;
@@ -65,12 +65,12 @@ describe('the route', () => {
       live: [{ from: 1, to: 12, circuit: 'Ring' }],
     };
     const { status, body } = await request<ProjectDefinition>(`${project}/line`, 'PUT', {
-      version: before.project.version,
+      version: before.project.lineVersion,
       sites: [...before.sites, branch],
       cables: [...before.cables, ribbon],
     });
     expect(status).toBe(200);
-    expect(body.project.version).toBe(before.project.version + 1);
+    expect(body.project).toEqual({ ...before.project, lineVersion: before.project.lineVersion + 1 });
     const after = await read();
     expect(after).toEqual(body);
     expect(after.cables.find((cable) => cable.id === ribbon.id)).toEqual(ribbon);
@@ -79,13 +79,13 @@ describe('the route', () => {
     // A field that is taken away is gone, and so is a cable that is not in the list any more.
     const { live: _, ...plain } = ribbon;
     await request(`${project}/line`, 'PUT', {
-      version: after.project.version,
+      version: after.project.lineVersion,
       sites: after.sites,
       cables: [...before.cables, plain],
     });
     expect((await read()).cables.find((cable) => cable.id === ribbon.id)).toEqual(plain);
     await request(`${project}/line`, 'PUT', {
-      version: after.project.version + 1,
+      version: after.project.lineVersion + 1,
       sites: before.sites,
       cables: before.cables,
     });
@@ -98,11 +98,11 @@ describe('the route', () => {
     const other = await newProject();
     const before = await read();
     const put = (body: object) => request<ProblemBody>(`${project}/line`, 'PUT', body);
-    const { version } = before.project;
+    const { lineVersion: version } = before.project;
     const gone = await put({ version, sites: before.sites.slice(1), cables: before.cables });
     expect([gone.status, gone.body.detail]).toEqual([400, expect.stringContaining('cables.')]);
     const stale = await put({ version: version + 5, sites: before.sites, cables: before.cables });
-    expect([stale.status, stale.body.current!.project!.version]).toEqual([409, version]);
+    expect([stale.status, stale.body.current!.project!.lineVersion]).toEqual([409, version]);
     const foreign = { ...(await other.read()).cables[0]!, siteIds: [before.sites[0]!.id] };
     const taken = await put({ version, sites: before.sites, cables: [...before.cables, foreign] });
     expect(taken.status).toBe(409);
@@ -142,8 +142,11 @@ describe('closures', () => {
     expect(saved.body.closure).toEqual({ ...plain, spareSlots: 0, version: 2 });
     const late = await request<ProblemBody>(url, 'PUT', closure);
     expect([late.status, late.body.current!.version]).toEqual([409, 2]);
-    expect((await request(`${url}?version=1`, 'DELETE')).status).toBe(404);
+    expect((await request(`${url}?version=1`, 'DELETE')).status).toBe(409);
     expect((await request(`${url}?version=2`, 'DELETE')).status).toBe(204);
+    expect((await read()).closures).toHaveLength(1);
+    expect((await request(url, 'PUT', { ...plain, version: 2 })).status).toBe(409);
+    expect((await request(`${project}/closures`, 'POST', closure)).status).toBe(409);
     expect((await read()).closures).toHaveLength(1);
   });
 
@@ -157,6 +160,22 @@ describe('closures', () => {
     expect((await request(url, 'PUT', { ...closure, order: [] })).status).toBe(200);
     const facts = await request<{ facts: unknown[] }>(`${url}/facts`);
     expect(facts.body.facts).toHaveLength(1);
+  });
+
+  test('cannot be moved to a site that has one', async () => {
+    const { project, read } = await newProject();
+    const before = await read();
+    const own = before.closures[0]!;
+    const other = before.sites.find((site) => site.id !== own.siteId)!;
+    const second = { ...own, id: randomUUID(), siteId: other.id, entries: [], order: [] };
+    expect((await request(`${project}/closures`, 'POST', second)).status).toBe(201);
+    const url = `${project}/closures/${second.id}`;
+    const moved = await request<ProblemBody>(url, 'PUT', { ...second, siteId: own.siteId });
+    expect([moved.status, moved.body.detail]).toEqual([
+      409,
+      expect.stringContaining('There is a closure at this site already'),
+    ]);
+    expect((await read()).closures.find((one) => one.id === second.id)).toEqual(second);
   });
 
   test('are refused with the field when they name a cable that is not there', async () => {
@@ -186,9 +205,13 @@ describe('the catalogue', () => {
     expect((await models()).find((model) => model.id === first!.id)).toMatchObject({ trays: 7, version: 2 });
     expect((await request(url, 'PUT', first)).status).toBe(409);
     const copy = { ...first!, id: randomUUID(), name: 'Copy' };
-    expect((await request(`${api}/models/${copy.id}`, 'PUT', copy)).status).toBe(200);
-    expect((await request(`${api}/models/${copy.id}`, 'DELETE')).status).toBe(200);
-    expect((await request(`${api}/models/${copy.id}`, 'DELETE')).status).toBe(404);
+    const fresh = { ...copy, version: 1 };
+    expect((await request(`${api}/models/${copy.id}`, 'PUT', fresh)).status).toBe(200);
+    const gone = `${api}/models/${copy.id}?version=1`;
+    expect((await request(gone, 'DELETE')).status).toBe(200);
+    expect((await request(gone, 'DELETE')).status).toBe(404);
+    expect((await request(`${api}/models/${copy.id}`, 'PUT', copy)).status).toBe(409);
+    expect((await models()).some((model) => model.id === copy.id)).toBe(false);
   });
 
   test('goes out as a document and comes in the same; a broken one says line and field and changes nothing', async () => {
@@ -209,5 +232,18 @@ describe('the catalogue', () => {
     expect(await models()).toEqual(before);
     expect((await post(text)).status).toBe(200);
     expect(await (await fetch(`${api}/models.json`)).text()).toBe(text);
+  });
+
+  test('an older file of it never sets a version back, and brings back what was deleted as something newer', async () => {
+    const text = await (await fetch(`${api}/models.json`)).text();
+    const [first, second] = await models();
+    await request(`${api}/models/${first!.id}`, 'PUT', { ...first, name: 'Changed since' });
+    await request(`${api}/models/${second!.id}?version=${second!.version}`, 'DELETE');
+    expect((await request(`${api}/models/import`, 'POST', text)).status).toBe(200);
+    const after = await models();
+    expect(after.find((one) => one.id === first!.id)).toEqual({ ...first, version: first!.version + 2 });
+    expect(after.find((one) => one.id === second!.id)).toEqual({ ...second, version: second!.version + 1 });
+    // Somebody who still has the version from before all that is told.
+    expect((await request(`${api}/models/${first!.id}`, 'PUT', first)).status).toBe(409);
   });
 });

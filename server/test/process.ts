@@ -1,9 +1,24 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 const root = join(__dirname, '..', '..');
+
+/**
+ * Where the PostgreSQL server of this run listens, in the runs of the server's tests that are made on one; null: the embedded database. Set by
+ * scripts/preparePostgres.mjs and jest.config.mjs.
+ */
+export const postgres: string | null =
+  (globalThis as { cordelOnPostgres?: boolean }).cordelOnPostgres === true
+    ? process.env.CORDEL_TEST_POSTGRES!
+    : null;
+
+/** Tests of what only one of the two kinds of database has. */
+const nothing = (_name: string, _tests: () => void) => undefined;
+export const onlyEmbedded = postgres ? nothing : describe;
+export const onlyPostgres = postgres ? describe : nothing;
 
 export interface ServerProcess {
   readonly url: string;
@@ -11,36 +26,79 @@ export interface ServerProcess {
   readonly process: ChildProcess;
   /** Everything it printed. */
   output(): string;
-  /** Ends it politely. */
-  stop(): Promise<void>;
+  /** Ends it politely; its exit code. */
+  stop(): Promise<number | null>;
   /** Ends it at once, as a power cut would. */
   kill(): Promise<void>;
 }
 
 const folders: string[] = [];
+/** The database of each folder, on PostgreSQL. */
+const databases = new Map<string, string>();
 
 /** A data folder with an empty shelf or with the demo, ready to open. Removed by `removeFolders`. */
 export function dataFolder(kind: 'empty' | 'demo'): string {
-  const folder = bareFolder();
-  cpSync(join(process.env.CORDEL_TEST_TEMPLATES!, kind), folder, { recursive: true });
+  const folder = temporaryFolder();
+  if (postgres) databases.set(folder, makeDatabase(`cordel_${kind}`));
+  else cpSync(join(process.env.CORDEL_TEST_TEMPLATES!, kind), folder, { recursive: true });
   return folder;
 }
 
 /** A folder in which no server has ever run. */
 export function bareFolder(): string {
+  const folder = temporaryFolder();
+  if (postgres) databases.set(folder, makeDatabase('template1'));
+  return folder;
+}
+
+export function temporaryFolder(): string {
   const folder = mkdtempSync(join(tmpdir(), 'cordel-test-'));
   folders.push(folder);
   return folder;
 }
 
+/** DATABASE_URL of a folder's database; "" where it is the embedded one. */
+export function databaseUrlOf(folder: string): string {
+  const name = databases.get(folder);
+  return name ? `${postgres}/${name}` : '';
+}
+
+function makeDatabase(template: string): string {
+  const name = `t_${randomBytes(8).toString('hex')}`;
+  psql('postgres', `create database ${name} template ${template}`);
+  return name;
+}
+
+/** Runs statements on the PostgreSQL server of this run. */
+export function psql(database: string, statements: string): string {
+  return execFileSync(
+    'psql',
+    [`${postgres}/${database}`, '-X', '-q', '-A', '-t', '-v', 'ON_ERROR_STOP=1', '-c', statements],
+    {
+      encoding: 'utf8',
+    },
+  );
+}
+
 export function removeFolders(): void {
   for (const folder of folders.splice(0)) rmSync(folder, { recursive: true, force: true });
+  for (const name of databases.values()) psql('postgres', `drop database if exists ${name} with (force)`);
+  databases.clear();
 }
 
 /** Starts the built server and does not wait for it. */
 export function spawnServer(folder: string, environment: Record<string, string> = {}) {
   return spawn(process.execPath, ['--enable-source-maps', join(root, 'server/dist/main.js')], {
-    env: { ...process.env, HOST: '', PORT: '0', NODE_OPTIONS: '', ...environment, CORDEL_DATA: folder },
+    env: {
+      ...process.env,
+      HOST: '',
+      PORT: '0',
+      NODE_OPTIONS: '',
+      CORDEL_LOG: 'warn',
+      DATABASE_URL: databaseUrlOf(folder),
+      CORDEL_DATA: folder,
+      ...environment,
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
 }
@@ -52,11 +110,7 @@ export function startServer(
 ): Promise<ServerProcess> {
   const child = spawnServer(folder, environment);
   let output = '';
-  const ended = new Promise<void>((done) => child.once('close', () => done()));
-  const end = async (signal: 'SIGTERM' | 'SIGKILL') => {
-    child.kill(signal);
-    await ended;
-  };
+  const ended = new Promise<number | null>((done) => child.once('close', (code) => done(code)));
   return new Promise((done, fail) => {
     const hear = (text: Buffer) => {
       output += text.toString();
@@ -67,13 +121,19 @@ export function startServer(
           folder,
           process: child,
           output: () => output,
-          stop: () => end('SIGTERM'),
-          kill: () => end('SIGKILL'),
+          stop: () => {
+            child.kill('SIGTERM');
+            return ended;
+          },
+          kill: async () => {
+            child.kill('SIGKILL');
+            await ended;
+          },
         });
     };
     child.stdout.on('data', hear);
     child.stderr.on('data', hear);
-    void ended.then(() => fail(new Error(`The server ended: ${output}`)));
+    void ended.then((code) => fail(new Error(`The server ended with ${code}: ${output}`)));
   });
 }
 
@@ -84,17 +144,57 @@ export interface Answer<T = unknown> {
 }
 
 /** One request; JSON in and out. */
-export async function request<T = unknown>(url: string, method = 'GET', body?: unknown): Promise<Answer<T>> {
+export async function request<T = unknown>(
+  url: string,
+  method = 'GET',
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Answer<T>> {
   const response = await fetch(url, {
     method,
     ...(body === undefined
-      ? {}
+      ? { headers }
       : {
-          headers: { 'Content-Type': 'application/json' },
-          body: typeof body === 'string' ? body : JSON.stringify(body),
+          headers: { 'Content-Type': 'application/json', ...headers },
+          body: typeof body === 'string' || body instanceof Blob ? body : JSON.stringify(body),
         }),
   });
   const text = await response.text();
-  const json = /json/.test(response.headers.get('Content-Type') ?? '');
+  const json = /json/.test(response.headers.get('Content-Type') ?? '') && text !== '';
   return { status: response.status, body: (json ? JSON.parse(text) : text) as T, headers: response.headers };
+}
+
+/** All facts behind an address that gives them in pages. */
+export async function everyFact<F = { id: string }>(url: string): Promise<F[]> {
+  const all: F[] = [];
+  for (let after = 0, more = true; more;) {
+    const { body } = await request<{ facts: F[]; last: number; more: boolean }>(`${url}?after=${after}`);
+    all.push(...body.facts);
+    ({ last: after, more } = body);
+  }
+  return all;
+}
+
+/** Runs the backup program on a folder's database. */
+export function runBackup(
+  what: 'backup' | 'restore',
+  file: string,
+  folder: string,
+  environment: Record<string, string> = {},
+): Promise<{ code: number | null; output: string }> {
+  const child = spawn(process.execPath, [join(root, 'server/dist/backup.js'), what, file], {
+    env: {
+      ...process.env,
+      NODE_OPTIONS: '',
+      DATABASE_URL: databaseUrlOf(folder),
+      CORDEL_DATA: folder,
+      INIT_CWD: '',
+      ...environment,
+    },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let output = '';
+  child.stdout.on('data', (text: Buffer) => (output += text.toString()));
+  child.stderr.on('data', (text: Buffer) => (output += text.toString()));
+  return new Promise((done) => child.once('close', (code) => done({ code, output })));
 }

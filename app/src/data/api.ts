@@ -1,8 +1,10 @@
 import type { Api } from '@cordel/server';
 import { hc } from 'hono/client';
+import { hearServerTime } from './clock';
+import { device } from './device';
 
 /** The server's API, typed by the server's own routes. */
-export const api = hc<Api>('/api');
+export const api = hc<Api>('/api', { headers: { 'Cordel-Device': device } });
 
 /** The server refused, and said why in words for the person. */
 export class ProblemError extends Error {
@@ -20,6 +22,7 @@ const unreachable = 'The server does not answer. What you enter is kept on this 
 interface Answer<T> {
   readonly ok: boolean;
   readonly status: number;
+  readonly headers: Pick<Headers, 'get'>;
   json(): Promise<T>;
 }
 
@@ -31,6 +34,7 @@ export async function answerOf<T>(request: Promise<Answer<T>>): Promise<T> {
   } catch {
     throw new Error(unreachable);
   }
+  hearServerTime(response.headers.get('Date'));
   if (response.status === 204) return undefined as T;
   if (response.ok) return response.json();
   const problem = (await response.json().catch(() => ({}))) as {

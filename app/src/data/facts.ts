@@ -1,4 +1,4 @@
-import type { Fact } from '@cordel/core';
+import { closureOf, knownFact, type Fact, type UnknownFact } from '@cordel/core';
 import { queryOptions, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { answerOf, api } from './api';
@@ -8,11 +8,22 @@ import { outbox } from './outbox';
 /** What is known of a closure's facts. The list only ever grows at its end, so a ledger can be carried on from where it was. */
 export interface KnownFacts {
   readonly facts: readonly Fact[];
+  /** Written by a newer Cordel: kept, passed on, and counted by nobody here. */
+  readonly unread: readonly UnknownFact[];
   /** The server's number of the last fact that came from it. */
   readonly last: number;
 }
 
-const nothing: KnownFacts = { facts: [], last: 0 };
+type AnyFact = Fact | UnknownFact;
+
+/** A page of what the server has, from a number on. */
+interface FactPage {
+  readonly facts: readonly AnyFact[];
+  readonly last: number;
+  readonly more: boolean;
+}
+
+const nothing: KnownFacts = { facts: [], unread: [], last: 0 };
 
 function factsOptions(client: QueryClient, projectId: string, closureId: string) {
   const queryKey = keys.facts(projectId, closureId);
@@ -22,20 +33,36 @@ function factsOptions(client: QueryClient, projectId: string, closureId: string)
     structuralSharing: false,
     refetchInterval: 15_000,
     queryFn: async (): Promise<KnownFacts> => {
-      const { last: after } = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
-      const { facts, last } = await answerOf(
-        api.projects[':projectId'].closures[':closureId'].facts.$get({
-          param: { projectId, closureId },
-          query: { after: String(after) },
-        }),
-      );
+      let { last } = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
+      const came: AnyFact[] = [];
+      for (let more = true; more;) {
+        const page = await answerOf<FactPage>(
+          api.projects[':projectId'].closures[':closureId'].facts.$get({
+            param: { projectId, closureId },
+            query: { after: String(last) },
+          }) as never,
+        );
+        came.push(...page.facts);
+        ({ last, more } = page);
+      }
       const waiting = outbox
         .entries()
         .map((entry) => entry.fact)
-        .filter((fact) => fact.closureId === closureId);
+        .filter((fact) => closureOf(fact) === closureId);
       // Read again: a reading may have been entered while the answer was on its way.
       const before = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
-      return { facts: withNew(before.facts, [...facts, ...waiting]), last };
+      const facts: Fact[] = [];
+      const unread: UnknownFact[] = [];
+      for (const raw of [...came, ...waiting]) {
+        const fact = knownFact(raw);
+        if (fact) facts.push(fact);
+        else unread.push(raw);
+      }
+      return {
+        facts: withNew(before.facts, facts),
+        unread: withNew(before.unread, unread),
+        last,
+      };
     },
   });
 }
@@ -76,7 +103,7 @@ export function useRecordFact(projectId: string): (fact: Fact) => readonly Fact[
   const client = useQueryClient();
   return useCallback(
     (fact) => {
-      const queryKey = keys.facts(projectId, fact.closureId);
+      const queryKey = keys.facts(projectId, fact.subject.closureId);
       const before = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
       const facts = withNew(before.facts, [fact]);
       client.setQueryData<KnownFacts>(queryKey, { ...before, facts });
@@ -87,7 +114,7 @@ export function useRecordFact(projectId: string): (fact: Fact) => readonly Fact[
   );
 }
 
-function withNew(known: readonly Fact[], more: readonly Fact[]): readonly Fact[] {
+function withNew<F extends AnyFact>(known: readonly F[], more: readonly F[]): readonly F[] {
   const ids = new Set(known.map((fact) => fact.id));
   const fresh = more.filter((fact) => !ids.has(fact.id) && ids.add(fact.id));
   return fresh.length === 0 ? known : [...known, ...fresh];

@@ -1,4 +1,4 @@
-import type { Fact } from '@cordel/core';
+import { compareFacts, knownFact, type Fact, type UnknownFact } from '@cordel/core';
 import type { Gear, GearBook } from '@cordel/core/gear';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answerOf, api } from './api';
@@ -58,8 +58,9 @@ export function useServerBook(enabled: boolean) {
       return {
         last,
         book: {
-          uses: [...before.book.uses, ...book.uses],
-          facts: [...before.book.facts, ...book.facts],
+          uses: [...before.book.uses, ...book.uses].sort(compareFacts),
+          // A calibration may arrive hours after what was made later.
+          facts: [...before.book.facts, ...book.facts].sort(compareFacts),
           withdrawn: [...before.book.withdrawn, ...book.withdrawn],
         },
       };
@@ -71,6 +72,9 @@ export function useServerBook(enabled: boolean) {
 const onTheirWay = 300;
 
 /** What only this device knows yet, beside the server's book. */
-export function localFacts(facts: readonly Fact[], waiting: readonly Fact[]): readonly Fact[] {
-  return [...facts.slice(-onTheirWay), ...waiting];
+export function localFacts(
+  facts: readonly Fact[],
+  waiting: readonly (Fact | UnknownFact)[],
+): readonly Fact[] {
+  return [...facts.slice(-onTheirWay), ...waiting.flatMap((fact) => knownFact(fact) ?? [])];
 }

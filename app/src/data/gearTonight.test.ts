@@ -63,23 +63,6 @@ test('programs belong to the machine, and 400 μm is said where it is', () => {
   expect(usedGear()).toMatchObject({ cladding: 400 });
 });
 
-test('what was passed over stands on the splices made meanwhile, once, until it is put right', () => {
-  const { passOver, pickGear, putRight, usedGear } = load();
-  pickGear(night);
-  passOver(single.id, 'calibration');
-  passOver(single.id, 'calibration');
-  passOver(cleaver.id, 'blade');
-  expect(usedGear()?.wentOn).toEqual(['calibration', 'blade']);
-  // Another cleaver has a blade of its own.
-  pickGear({ cleaver: null });
-  expect(load().usedGear()?.wentOn).toEqual(['calibration']);
-  pickGear({ cleaver });
-  putRight(single.id, 'calibration');
-  expect(usedGear()?.wentOn).toEqual(['blade']);
-  putRight(cleaver.id, 'blade');
-  expect(usedGear()).not.toHaveProperty('wentOn');
-});
-
 test('what is kept and cannot be read is as if nothing was picked', () => {
   localStorage.setItem('cordel.gear-tonight', '{"pickedAt":"yesterday","machine":7}');
   expect(load().usedGear()).toBeUndefined();

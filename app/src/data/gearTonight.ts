@@ -1,5 +1,5 @@
 import './withoutEval';
-import { gearRefSchema, type DueAbout, type GearRef, type UsedGear } from '@cordel/core';
+import { gearRefSchema, type GearRef, type UsedGear } from '@cordel/core';
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { keep, recall } from './stored';
@@ -15,8 +15,6 @@ const tonightSchema = z.object({
   program: z.string().nullable().catch(null),
   heater: z.string().nullable().catch(null),
   cladding: z.literal([125, 400]).catch(125),
-  /** What is due and was passed over, by piece of gear. */
-  wentOn: z.record(z.string(), z.array(z.enum(['calibration', 'electrodes', 'blade']))).catch({}),
 });
 export type Tonight = z.infer<typeof tonightSchema>;
 
@@ -39,24 +37,10 @@ export function isPicked({ pickedAt }: Tonight): boolean {
   return Date.now() - pickedAt < night;
 }
 
-/** Picks gear for the night. What was passed over with a piece stays with it. */
-export function pickGear(picked: Partial<Omit<Tonight, 'pickedAt' | 'wentOn'>>): void {
-  const { wentOn, ...before } = isPicked(current) ? current : nothing;
-  change({ ...before, ...picked, wentOn, pickedAt: isPicked(current) ? current.pickedAt : Date.now() });
-}
-
-/** Something is due at a piece of gear, and one splices on without it. */
-export function passOver(gearId: string, about: DueAbout): void {
-  const known = current.wentOn[gearId] ?? [];
-  if (!known.includes(about))
-    change({ ...current, wentOn: { ...current.wentOn, [gearId]: [...known, about] } });
-}
-
-/** What was passed over was put right. */
-export function putRight(gearId: string, about: DueAbout): void {
-  const known = current.wentOn[gearId];
-  if (known?.includes(about))
-    change({ ...current, wentOn: { ...current.wentOn, [gearId]: known.filter((one) => one !== about) } });
+/** Picks gear for the night. */
+export function pickGear(picked: Partial<Omit<Tonight, 'pickedAt'>>): void {
+  const before = isPicked(current) ? current : nothing;
+  change({ ...before, ...picked, pickedAt: isPicked(current) ? current.pickedAt : Date.now() });
 }
 
 /** What stands on an attempt that is made now; undefined when no gear was picked. */
@@ -64,7 +48,6 @@ export function usedGear(): UsedGear | undefined {
   if (!isPicked(current)) return undefined;
   const { machine, cleaver, stripper, program, heater, cladding } = current;
   if (!machine && !cleaver && !stripper) return undefined;
-  const wentOn = [machine, cleaver].flatMap((one) => (one ? (current.wentOn[one.id] ?? []) : []));
   return {
     ...(machine ? { machine } : {}),
     ...(cleaver ? { cleaver } : {}),
@@ -72,7 +55,6 @@ export function usedGear(): UsedGear | undefined {
     ...(machine && program ? { program } : {}),
     ...(machine && heater ? { heater } : {}),
     ...(machine && cladding === 400 ? { cladding } : {}),
-    ...(wentOn.length > 0 ? { wentOn } : {}),
   };
 }
 

@@ -1,4 +1,4 @@
-import { buildLedger, limitsPresets, type Attempt } from '@cordel/core';
+import { buildLedger, limitsPresets, runsOf, type Attempt } from '@cordel/core';
 import { straightProject } from '@cordel/core/straightProject';
 import { ledgerOf } from './ledger';
 
@@ -21,17 +21,25 @@ const definition = straightProject(
 const closure = definition.closures[0]!;
 const { plan } = ledgerOf(definition, closure, []);
 const attempt = (index: number, loss: number): Attempt => ({
+  v: 2,
   id: newId(),
-  closureId: closure.id,
-  spliceId: plan.trays[0]!.splices[index]!.id,
+  kind: 'attempt',
   madeAt: `2026-04-15T01:${String(index).padStart(2, '0')}:00.000Z`,
   by: null,
-  kind: 'attempt',
-  source: 'hand',
-  simulated: false,
-  readings: [{ loss, cleaveLeft: null, cleaveRight: null }],
-  proofTestFailed: false,
-  note: '',
+  device: null,
+  subject: {
+    on: 'splice',
+    closureId: closure.id,
+    left: runsOf(plan.trays[0]!.splices[index]!.left),
+    right: runsOf(plan.trays[0]!.splices[index]!.right),
+  },
+  body: {
+    source: 'hand',
+    simulated: false,
+    readings: [{ loss, cleaveLeft: null, cleaveRight: null }],
+    proofTestFailed: false,
+    note: '',
+  },
 });
 
 test('the same facts give the same ledger, without judging again', () => {

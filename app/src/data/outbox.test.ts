@@ -3,17 +3,25 @@ import type * as Outbox from './outbox';
 
 const projectId = '01900000-0000-7000-8000-000000000041';
 const attempt = (number: number): Attempt => ({
+  v: 2,
   id: `01900000-0000-7000-8000-00000000000${number}`,
-  closureId: '01900000-0000-7000-8000-000000000021',
-  spliceId: 'a~b',
+  kind: 'attempt',
   madeAt: `2026-04-15T01:0${number}:00.000Z`,
   by: null,
-  kind: 'attempt',
-  source: 'hand',
-  simulated: false,
-  readings: [{ loss: 0.03, cleaveLeft: null, cleaveRight: null }],
-  proofTestFailed: false,
-  note: '',
+  device: null,
+  subject: {
+    on: 'splice',
+    closureId: '01900000-0000-7000-8000-000000000021',
+    left: [{ cableId: '01900000-0000-7000-8000-000000000031', from: 1, to: 1, side: 'end' }],
+    right: [{ cableId: '01900000-0000-7000-8000-000000000032', from: 1, to: 1, side: 'end' }],
+  },
+  body: {
+    source: 'hand',
+    simulated: false,
+    readings: [{ loss: 0.03, cleaveLeft: null, cleaveRight: null }],
+    proofTestFailed: false,
+    note: '',
+  },
 });
 
 /** The outbox as a freshly loaded page finds it. */
@@ -55,4 +63,15 @@ test('an unreadable entry does not take the others with it', () => {
   localStorage.setItem('cordel.outbox.other', '{"fact":{}}');
   expect(afterReload().outbox.entries()).toHaveLength(1);
   expect(localStorage.getItem('cordel.outbox.other')).not.toBeNull();
+});
+
+test('what Cordel 0.1 left on a phone is there to be sent, to the last entry', () => {
+  const storage: Record<string, string> = jest.requireActual(
+    '../../../core/test/fixtures/device-storage-1.json',
+  );
+  Object.entries(storage).forEach(([key, value]) => localStorage.setItem(key, value));
+  const wanted = Object.keys(storage).filter((key) => key.startsWith('cordel.outbox.'));
+  const entries = afterReload().outbox.entries();
+  expect(entries.map(({ fact }) => `cordel.outbox.${fact.id}`)).toEqual(wanted.sort());
+  expect(entries.every(({ fact }) => fact.v === 2 && fact.subject !== undefined)).toBe(true);
 });

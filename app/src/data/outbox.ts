@@ -1,5 +1,5 @@
 import './withoutEval';
-import { factSchema, idSchema, type Fact } from '@cordel/core';
+import { idSchema, readFact, type Fact, type UnknownFact } from '@cordel/core';
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { forget, keep, keptKeys, recall } from './stored';
@@ -10,7 +10,13 @@ import { forget, keep, keptKeys, recall } from './stored';
  */
 const entrySchema = z.object({
   projectId: idSchema,
-  fact: factSchema,
+  /** Brought up where an older version of the app wrote it. */
+  fact: z.unknown().transform((raw, context): Fact | UnknownFact => {
+    const read = readFact(raw);
+    if (read.status !== 'wrong') return read.fact;
+    context.addIssue(read.message);
+    return z.NEVER;
+  }),
   /** Why the server will not take it; it waits for the person. */
   refused: z.string().nullable(),
 });

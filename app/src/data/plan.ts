@@ -99,8 +99,13 @@ export function useSaveModel() {
 export function useDeleteModel() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (modelId: string) =>
-      answerOf<{ models: ClosureModel[] }>(api.models[':modelId'].$delete({ param: { modelId } }) as never),
+    mutationFn: ({ id, version }: ClosureModel) =>
+      answerOf<{ models: ClosureModel[] }>(
+        api.models[':modelId'].$delete({
+          param: { modelId: id },
+          query: { version: String(version) },
+        }) as never,
+      ),
     onSuccess: ({ models }) => client.setQueryData(keys.models, models),
   });
 }
@@ -109,12 +114,13 @@ export function useDeleteModel() {
 export function useImportModels() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (text: string) =>
+    // The file itself: read as text here, letters of another encoding would be destroyed before the server can tell.
+    mutationFn: (file: File) =>
       answerOf<{ taken: number; models: ClosureModel[] }>(
         fetch('/api/models/import', {
           method: 'POST',
           headers: { 'Content-Type': 'application/json' },
-          body: text,
+          body: file,
         }),
       ),
     onSuccess: ({ models }) => client.setQueryData(keys.models, models),

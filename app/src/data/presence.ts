@@ -1,11 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { v7 } from 'uuid';
 import { answerOf, api } from './api';
+import { device } from './device';
 import type { KnownFacts } from './facts';
 import { keys } from './keys';
 import { getPreferences } from './preferences';
-import { keep, recall } from './stored';
 
 /** Somebody else who stands at a splice of this closure. */
 export interface Other {
@@ -15,12 +14,6 @@ export interface Other {
   /** UTC, when they came to it. */
   readonly since: string;
 }
-
-const deviceKey = 'device';
-const known = recall(deviceKey);
-/** This device, as others see it. */
-const device = typeof known === 'string' ? known : v7();
-if (known !== device) keep(deviceKey, device);
 
 /** How long one stands at a splice before it is told, and how often it is told again. ms */
 const settleMs = 300;

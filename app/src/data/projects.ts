@@ -1,6 +1,6 @@
 import type { Project, ProjectDefinition, ProjectSettings } from '@cordel/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { answerOf, api } from './api';
+import { answerOf, api, ProblemError } from './api';
 import { keys } from './keys';
 
 export function useShelf() {
@@ -76,20 +76,56 @@ export function useRestoreProject() {
   });
 }
 
-/** Sends a project file as it was read; the server checks it and says line and field of what is wrong. */
-export function useImportProject() {
+/** How far an import is; `of` is 0 while the file is being read. */
+export interface ImportProgress {
+  readonly done: number;
+  readonly of: number;
+}
+
+/** Sends a project file as it is; the server checks it and says line and field of what is wrong, and meanwhile how far it is. */
+export function useImportProject(onProgress: (progress: ImportProgress) => void) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (text: string) =>
-      answerOf<{ id: string; name: string }>(
-        fetch('/api/import', {
-          method: 'POST',
-          headers: { 'Content-Type': 'application/json' },
-          body: text,
-        }),
-      ),
+    mutationFn: (file: File) => sendProjectFile(file, onProgress),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.shelf }),
   });
+}
+
+async function sendProjectFile(
+  file: File,
+  onProgress: (progress: ImportProgress) => void,
+): Promise<{ id: string; name: string }> {
+  let response: Response;
+  try {
+    response = await fetch('/api/import', {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Accept: 'application/x-ndjson' },
+      body: file,
+    });
+  } catch {
+    return answerOf(Promise.reject(new Error()));
+  }
+  if (!response.headers.get('Content-Type')?.includes('x-ndjson') || !response.body)
+    return answerOf<{ id: string; name: string }>(Promise.resolve(response));
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let text = '';
+  for (;;) {
+    const { done, value = '' } = await reader.read();
+    const lines = (text + value).split('\n');
+    text = lines.pop()!;
+    for (const line of lines) {
+      const said = JSON.parse(line) as {
+        progress?: ImportProgress;
+        taken?: { id: string; name: string };
+        problem?: { detail: string; status: number; errors?: { path: string; message: string }[] };
+      };
+      if (said.taken) return said.taken;
+      if (said.problem) throw new ProblemError(said.problem.detail, said.problem.status, said.problem);
+      if (said.progress) onProgress(said.progress);
+    }
+    if (done)
+      throw new Error('The server went away in the middle of the import. Nothing was changed; try again.');
+  }
 }
 
 /** Addresses of the documents that a project hands over. */

@@ -9,6 +9,8 @@ interface FilePickProps {
   /** Name of the field for a screen reader. */
   what: string;
   busy?: boolean;
+  /** How far it is, while it is busy. */
+  busyWords?: string;
   bench?: boolean;
   onFile: (file: File) => void;
 }
@@ -20,6 +22,7 @@ export function FilePick({
   accept,
   what,
   busy = false,
+  busyWords = 'Reading …',
   bench = false,
   onFile,
 }: FilePickProps) {
@@ -29,7 +32,7 @@ export function FilePick({
       <Action
         bench={bench}
         icon="upload"
-        label={busy ? 'Reading …' : label}
+        label={busy ? busyWords : label}
         {...(spoken ? { spoken } : {})}
         disabled={busy}
         onPress={() => input.current?.click()}

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { View, StyleSheet } from 'react-native';
-import { outbox, useOutbox } from '../data/outbox';
+import { knownFact } from '@cordel/core';
+import { useClockOff } from '../data/clock';
+import { outbox, useOutbox, type OutboxEntry } from '../data/outbox';
 import { Action } from './Action';
 import { Sheet } from './Sheet';
 import { space } from './tokens';
@@ -20,8 +22,33 @@ export function SendWords({ after }: { after: string | undefined }) {
   ) : null;
 }
 
+/** What is wrong with this device, where anything is: its clock, and readings that the server will not take. */
+export function DeviceNotices() {
+  return (
+    <>
+      <ClockNotice />
+      <RefusedFacts />
+    </>
+  );
+}
+
+function ClockNotice() {
+  const off = useClockOff();
+  if (off === 0) return null;
+  const minutes = Math.round(Math.abs(off) / 60_000);
+  const long = minutes < 120 ? `${minutes} minutes` : `${Math.round(minutes / 60)} hours`;
+  return (
+    <View style={styles.bar} role="status">
+      <Type look="small">
+        This device’s clock is {long} {off > 0 ? 'behind' : 'ahead of'} the server’s. What is recorded gets
+        the server’s time; set the clock when there is a moment.
+      </Type>
+    </View>
+  );
+}
+
 /** Readings that the server will not take, where there are any: told, and kept until the person decides. */
-export function RefusedFacts() {
+function RefusedFacts() {
   const [open, setOpen] = useState(false);
   const refused = useOutbox().filter((entry) => entry.refused !== null);
   if (refused.length === 0) return null;
@@ -36,9 +63,7 @@ export function RefusedFacts() {
         {refused.map((entry) => (
           <View key={entry.fact.id} style={styles.entry}>
             <Type look="strong">
-              {entry.fact.kind === 'attempt'
-                ? `Reading ${entry.fact.readings.map((reading) => reading.loss ?? 'none').join(', ')}`
-                : entry.fact.kind}
+              {nameOf(entry)}
               {` · ${new Date(entry.fact.madeAt).toLocaleString()}`}
             </Type>
             <Type look="small">{entry.refused}</Type>
@@ -60,3 +85,10 @@ const styles = StyleSheet.create({
   bar: { padding: space.small },
   entry: { gap: space.hair },
 });
+
+function nameOf({ fact }: OutboxEntry): string {
+  const known = knownFact(fact);
+  return known?.kind === 'attempt'
+    ? `Reading ${known.body.readings.map((reading) => reading.loss ?? 'none').join(', ')}`
+    : fact.kind;
+}

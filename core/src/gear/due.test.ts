@@ -13,7 +13,7 @@ import {
 } from '../../test/gear';
 import { cleaverStanding, machineStanding } from './due';
 import type { Cleaver, Machine } from './gear';
-import type { GearFact } from './fact';
+import type { GearFact } from '../facts';
 import type { GearUse } from './use';
 
 const withRules = (rules: Partial<Machine['rules']>): Machine => ({

@@ -1,4 +1,4 @@
-import type { Calibration, Conditions, DueAbout, GearFact } from './fact';
+import { compareFacts, type Calibration, type Conditions, type DueAbout, type GearFact } from '../facts';
 import type { Cleaver, Machine } from './gear';
 import type { CalibrationRules, RuleCode } from './rules';
 import type { GearBook, GearUse } from './use';
@@ -51,24 +51,26 @@ export function machineStanding(machine: Machine, book: GearBook, now: string): 
   const facts = factsOf(book, machine.id);
   const uses = usesOf(book, 'machine', machine.id);
   const calibrations = facts.filter((fact): fact is Calibration => fact.kind === 'calibration');
-  const calibrated = calibrations.findLast((fact) => fact.passed) ?? null;
-  const after = <T extends { readonly madeAt: string }>(list: readonly T[]) =>
-    calibrated ? list.filter((one) => one.madeAt > calibrated.madeAt) : list;
+  const calibrated = calibrations.findLast((fact) => fact.body.passed) ?? null;
+  const after = <T extends { readonly id: string; readonly madeAt: string }>(list: readonly T[]) =>
+    calibrated ? list.filter((one) => compareFacts(one, calibrated) > 0) : list;
 
   const since = after(uses);
   const replaced = facts.findLast(
     (fact) =>
-      fact.kind === 'gear-event' && (fact.event === 'electrodes-replaced' || fact.event === 'arcs-read'),
+      fact.kind === 'gear-event' &&
+      (fact.body.event === 'electrodes-replaced' || fact.body.event === 'arcs-read'),
   );
   const arcs =
-    (replaced?.kind === 'gear-event' && replaced.event === 'arcs-read' ? (replaced.value ?? 0) : 0) +
-    uses.filter((use) => !replaced || use.madeAt > replaced.madeAt).length;
+    (replaced?.kind === 'gear-event' && replaced.body.event === 'arcs-read'
+      ? (replaced.body.value ?? 0)
+      : 0) + uses.filter((use) => !replaced || compareFacts(use, replaced) > 0).length;
   const weather = lastWeather(facts);
 
   const session = sessionFrom(
     [
       ...uses,
-      ...facts.filter((fact) => fact.kind === 'went-on' || (fact.kind === 'calibration' && fact.passed)),
+      ...facts.filter((fact) => fact.kind === 'went-on' || (fact.kind === 'calibration' && fact.body.passed)),
     ],
     now,
     rules.session ?? usualSession,
@@ -86,19 +88,19 @@ export function machineStanding(machine: Machine, book: GearBook, now: string): 
     );
   if (calibrated && weather)
     for (const rule of ['temperature', 'humidity', 'pressure'] as const) {
-      const [then, is, limit] = [calibrated.conditions[rule], weather[rule], rules[rule]];
+      const [then, is, limit] = [calibrated.body.conditions[rule], weather[rule], rules[rule]];
       // Decimal fractions of a degree must not decide.
       if (then === null || is === null || limit === null || Math.abs(is - then) < limit - 1e-9) continue;
       calibration(rule, `${weatherWords[rule](then, is)} since the last one (rule: ${figure(limit)}).`);
     }
-  const idle = lastOf([...uses, ...calibrations.filter((fact) => fact.passed)]);
+  const idle = lastOf([...uses, ...calibrations.filter((fact) => fact.body.passed)]);
   const days = idle === null ? 0 : (Date.parse(now) - idle) / (24 * hour);
   if (rules.disuse !== null && days >= rules.disuse)
     calibration('disuse', `Not used for ${Math.floor(days)} days (rule: ${figure(rules.disuse)}).`);
   const handled = after(facts).filter(
     (fact) =>
       fact.kind === 'gear-event' &&
-      (fact.event === 'electrodes-cleaned' || fact.event === 'electrodes-replaced'),
+      (fact.body.event === 'electrodes-cleaned' || fact.body.event === 'electrodes-replaced'),
   ).length;
   if (rules.electrodes !== null && handled >= rules.electrodes)
     calibration('electrodes', 'The electrodes were cleaned or replaced after the last one.');
@@ -121,7 +123,7 @@ export function machineStanding(machine: Machine, book: GearBook, now: string): 
 
   return {
     calibrated,
-    failed: after(calibrations).filter((fact) => !fact.passed).length,
+    failed: after(calibrations).filter((fact) => !fact.body.passed).length,
     splices: since.length,
     arcs,
     weather,
@@ -160,19 +162,22 @@ export function cleaverStanding(cleaver: Cleaver, book: GearBook, now: string): 
   const uses = usesOf(book, 'cleaver', cleaver.id);
   let position = 1;
   let base = 0;
-  let from = '';
+  let from: GearFact | null = null;
   for (const fact of facts) {
     if (fact.kind !== 'gear-event') continue;
-    if (fact.event === 'position-read') position = Math.min(cleaver.positions, Math.max(1, fact.value ?? 1));
-    else if (fact.event === 'blade-turned') position = Math.min(cleaver.positions, position + 1);
-    else if (fact.event === 'blade-replaced') position = 1;
-    else if (fact.event !== 'cleaves-read') continue;
+    if (fact.body.event === 'position-read')
+      position = Math.min(cleaver.positions, Math.max(1, fact.body.value ?? 1));
+    else if (fact.body.event === 'blade-turned') position = Math.min(cleaver.positions, position + 1);
+    else if (fact.body.event === 'blade-replaced') position = 1;
+    else if (fact.body.event !== 'cleaves-read') continue;
     // Reading the position does not say how much it has cleaved.
-    if (fact.event === 'position-read') continue;
-    base = fact.event === 'cleaves-read' ? (fact.value ?? 0) : 0;
-    from = fact.madeAt;
+    if (fact.body.event === 'position-read') continue;
+    base = fact.body.event === 'cleaves-read' ? (fact.body.value ?? 0) : 0;
+    from = fact;
   }
-  const cleaves = base + uses.reduce((sum, use) => (use.madeAt > from ? sum + 2 * use.fibers : sum), 0);
+  const cleaves =
+    base +
+    uses.reduce((sum, use) => (from === null || compareFacts(use, from) > 0 ? sum + 2 * use.fibers : sum), 0);
   const limit = cleaver.rules.cleaves;
   const due: Due[] =
     limit !== null && cleaves >= limit
@@ -194,13 +199,14 @@ export function cleaverStanding(cleaver: Cleaver, book: GearBook, now: string): 
   return { cleaves, position, due, asks: stillAsked(due, facts, session) };
 }
 
+/** In their order, whatever order the book came in: a calibration may arrive hours late. */
 function factsOf(book: GearBook, id: string): GearFact[] {
-  return book.facts.filter((fact) => fact.gear.id === id);
+  return book.facts.filter((fact) => fact.subject.gearId === id).sort(compareFacts);
 }
 
 function usesOf(book: GearBook, as: 'machine' | 'cleaver', id: string): GearUse[] {
   const withdrawn = new Set(book.withdrawn);
-  return book.uses.filter((use) => use[as] === id && !withdrawn.has(use.id));
+  return book.uses.filter((use) => use[as] === id && !withdrawn.has(use.id)).sort(compareFacts);
 }
 
 /** Each value as it was last looked at. */
@@ -208,7 +214,7 @@ function lastWeather(facts: readonly GearFact[]): Conditions | null {
   let known = null as Conditions | null;
   for (const fact of facts) {
     if (fact.kind !== 'weather' && fact.kind !== 'calibration') continue;
-    const { temperature, humidity, pressure } = fact.conditions;
+    const { temperature, humidity, pressure } = fact.body.conditions;
     known = {
       temperature: temperature ?? known?.temperature ?? null,
       humidity: humidity ?? known?.humidity ?? null,
@@ -219,7 +225,11 @@ function lastWeather(facts: readonly GearFact[]): Conditions | null {
 }
 
 function lastOf(list: readonly { readonly madeAt: string }[]): number | null {
-  return list.length === 0 ? null : Math.max(...list.map((one) => Date.parse(one.madeAt)));
+  // One by one: a list of a hundred thousand is too long for the arguments of Math.max.
+  return list.reduce<number | null>(
+    (last, { madeAt }) => Math.max(last ?? -Infinity, Date.parse(madeAt)),
+    null,
+  );
 }
 
 /** When the session began that still goes on: walking back from now until there is a gap of `hours` or more. ms since 1970 */
@@ -240,7 +250,7 @@ function stillAsked(due: readonly Due[], facts: readonly GearFact[], session: nu
   for (const fact of facts) {
     if (fact.kind === 'went-on') {
       if (Date.parse(fact.madeAt) >= session)
-        fact.rules.forEach((rule) => passedOver.add(`${fact.about} ${rule}`));
+        fact.body.rules.forEach((rule) => passedOver.add(`${fact.body.about} ${rule}`));
     } else if (putsRight(fact)) {
       const about = putsRight(fact);
       for (const key of passedOver) if (key.startsWith(`${about} `)) passedOver.delete(key);
@@ -251,9 +261,9 @@ function stillAsked(due: readonly Due[], facts: readonly GearFact[], session: nu
 
 /** What a fact puts right, or null. */
 export function putsRight(fact: GearFact): DueAbout | null {
-  if (fact.kind === 'calibration') return fact.passed ? 'calibration' : null;
+  if (fact.kind === 'calibration') return fact.body.passed ? 'calibration' : null;
   if (fact.kind !== 'gear-event') return null;
-  switch (fact.event) {
+  switch (fact.body.event) {
     case 'electrodes-replaced':
       return 'electrodes';
     case 'blade-turned':

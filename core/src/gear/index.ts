@@ -5,6 +5,7 @@
 export * from './conditions';
 export * from './due';
 export * from './gear';
+export * from './passedOver';
 export * from './programs';
 export * from './rules';
 export * from './use';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { attempt, factAfter, id, limits } from '../../test/example';
+import { attempt, factAfter, id, isFact, limits, refusalOf } from '../../test/example';
 import { calibration, cleaver, machine } from '../../test/gear';
-import { factSchema, type Fact } from '../fact';
+import { readFact, type Fact } from '../facts';
 import { gearBook, joinBooks, useOf } from './use';
 
 const gear = {
@@ -30,9 +30,11 @@ test('what was taken back is told, and a fact of the gear is taken as it is', ()
   const back: Fact = {
     ...factAfter(wrong),
     kind: 'correction',
-    attemptId: wrong.id,
-    result: null,
-    reason: 'mistake',
+    body: {
+      attemptId: wrong.id,
+      result: null,
+      reason: 'mistake',
+    },
   };
   const done = calibration(1);
   expect(gearBook([back, wrong, done], limits)).toMatchObject({
@@ -56,10 +58,9 @@ test('books joined in any order and with doubles are the book of all facts', () 
 
 test('facts of the gear go through the schema, and what cannot be is refused in words', () => {
   const good = calibration(1);
-  expect(factSchema.parse(good)).toEqual(good);
-  const bad = factSchema.safeParse({ ...good, conditions: { ...good.conditions, temperature: 250 } });
-  expect(bad.error!.issues[0]!.message).toBe('Temperature is at most 70 °C.');
-  expect(
-    factSchema.safeParse({ ...attempt(0, 0.04), gear: { machine: { id: id(1), label: ' ' } } }).success,
-  ).toBe(false);
+  expect(readFact(good)).toEqual({ status: 'known', fact: good });
+  const { conditions } = good.body;
+  const bad = { ...good, body: { ...good.body, conditions: { ...conditions, temperature: 250 } } };
+  expect(refusalOf(bad)).toBe('Temperature is at most 70 °C.');
+  expect(isFact(attempt(0, 0.04, { gear: { machine: { id: id(1), label: ' ' } } }))).toBe(false);
 });

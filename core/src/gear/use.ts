@@ -1,9 +1,6 @@
-import { isGearFact, type Fact } from '../fact';
-import { compareFacts } from '../factBase';
+import { compareFacts, isGearFact, type Attempt, type Fact, type GearFact } from '../facts';
 import type { Limits } from '../limits/limits';
-import type { Attempt } from '../splice/fact';
 import { attemptReasons } from '../splice/verdict';
-import type { GearFact } from './fact';
 
 /** What one attempt means for the gear that made it. */
 export interface GearUse {
@@ -30,16 +27,16 @@ export const emptyBook: GearBook = { uses: [], facts: [], withdrawn: [] };
 
 /** What one attempt means for its gear; null when none stands on it. */
 export function useOf(attempt: Attempt, limits: Limits): GearUse | null {
-  const { gear } = attempt;
+  const { gear, readings } = attempt.body;
   if (!gear?.machine && !gear?.cleaver) return null;
   return {
     id: attempt.id,
     madeAt: attempt.madeAt,
     machine: gear.machine?.id ?? null,
     cleaver: gear.cleaver?.id ?? null,
-    fibers: attempt.readings.length,
+    fibers: readings.length,
     cladding: gear.cladding ?? 125,
-    bad: attemptReasons(attempt, attempt.readings.length > 1 ? 'ribbon' : 'single', limits).length > 0,
+    bad: attemptReasons(attempt.body, readings.length > 1 ? 'ribbon' : 'single', limits).length > 0,
   };
 }
 
@@ -53,7 +50,7 @@ export function gearBook(facts: Iterable<Fact>, limits: Limits): GearBook {
       const use = useOf(fact, limits);
       if (use) uses.push(use);
     } else if (fact.kind === 'correction') {
-      if (fact.result === null) withdrawn.push(fact.attemptId);
+      if (fact.body.result === null) withdrawn.push(fact.body.attemptId);
     } else if (isGearFact(fact)) own.push(fact);
   }
   return joinBooks({ uses, facts: own, withdrawn });

@@ -1,4 +1,5 @@
-import { attempt, closure, definition, id, cableA, cableB } from '../../test/example';
+import { attempt, cableA, cableB, closure, definition, id, subjectOf, timeOf } from '../../test/example';
+import type { Fact } from '../facts';
 import { lossSheet } from './lossSheet';
 
 const sheetOf = (...facts: Parameters<typeof lossSheet>[1][number][]) => {
@@ -15,14 +16,28 @@ test('one row per planned fiber, with units in the headers', () => {
   );
 });
 
+/** Somebody spliced on with a machine whose calibration was due. */
+const wentOnAt = (minute: number, label: string): Fact => ({
+  v: 2,
+  id: id(900),
+  kind: 'went-on',
+  madeAt: timeOf(minute),
+  by: null,
+  device: null,
+  subject: { on: 'gear', closureId: closure.id, gearId: id(71), label },
+  body: { about: 'calibration', rules: ['session'], note: '' },
+});
+
 test('says who meets whom, where, and how it was judged', () => {
   const row = sheetOf(
-    attempt(6, 0.2),
+    attempt(6, 0.2, { minute: 60 }),
+    wentOnAt(61, 'Single 1'),
     attempt(6, 0.04, {
+      minute: 62,
       cleaveLeft: 0.6,
       by: 'Iara',
       note: 'ok, now',
-      gear: { machine: { id: id(71), label: 'Single 1' }, wentOn: ['calibration'] },
+      gear: { machine: { id: id(71), label: 'Single 1' } },
     }),
   )[6]!;
   expect(row).toMatchObject({
@@ -50,7 +65,10 @@ test('says who meets whom, where, and how it was judged', () => {
 });
 
 test('lists what is not planned any more, even when the cable no longer has the fiber', () => {
-  const gone = { ...attempt(0, 0.05), spliceId: `${cableA.id}.99.end~${cableB.id}.2.end` };
+  const end = (cableId: string, fiber: number) => ({ cableId, fiber, side: 'end' as const });
+  const gone = attempt(0, 0.05, {
+    subject: subjectOf({ left: [end(cableA.id, 99)], right: [end(cableB.id, 2)] }),
+  });
   const rows = sheetOf(gone);
   expect(rows).toHaveLength(25);
   expect(rows[24]).toMatchObject({

@@ -1,12 +1,11 @@
-import type { Fact } from '../fact';
-import { compareFacts } from '../factBase';
+import { type Fact, type GearFact, type SpliceFact } from '../facts';
 import type { Cable } from '../line/cable';
 import { fiberCount, fiberName } from '../line/fiberNumber';
 import { siteOf, type Site } from '../line/project';
 import type { Limits } from '../limits/limits';
 import { planClosure } from '../plan/closurePlan';
-import { endsOfSpliceId, type FiberEnd } from '../plan/fiberEnd';
-import type { SpliceFact } from '../splice/fact';
+import { passedOver, passedOverBook, type PassedOver } from '../gear/passedOver';
+import { endsOfRuns, type FiberEnd } from '../plan/fiberEnd';
 import { spliceHistory, type StandingAttempt } from '../splice/history';
 import { buildLedger } from '../splice/ledger';
 import { formatLoss } from '../splice/reading';
@@ -52,22 +51,25 @@ const header = [
 /**
  * One row per fiber spliced or to be spliced, closure by closure along the route, tray by tray; splices that have facts but are no
  * longer planned come last in their closure. Losses are the machine's estimates of the attempt that is in the tray.
+ * @param gearFacts what happened to the gear elsewhere: a night may begin in another project
  */
 export function lossSheet(
   definition: ProjectDefinition,
   facts: readonly Fact[],
   closureIds: readonly string[],
+  gearFacts: readonly GearFact[] = [],
 ): LossSheet {
   const cables = new Map(definition.cables.map((cable) => [cable.id, cable]));
   const { limits } = definition.project;
   const rows: string[][] = [];
+  const book = passedOverBook(new Map([...facts, ...gearFacts].map((fact) => [fact.id, fact])).values());
   const closures = definition.closures
     .filter((closure) => closureIds.includes(closure.id))
     .map((closure) => ({ closure, site: siteOf(definition.sites, closure.siteId) }))
     .sort((a, b) => a.site.chainage - b.site.chainage);
 
   for (const { closure, site } of closures) {
-    const own = facts.filter((fact) => fact.closureId === closure.id);
+    const own = facts.filter((fact) => fact.subject.closureId === closure.id);
     const ledger = buildLedger(planClosure(closure, cables), own, limits);
     for (const tray of ledger.trays)
       for (const { splice, facts: spliceFacts, verdict } of tray.splices) {
@@ -79,25 +81,26 @@ export function lossSheet(
             ...endCells(splice.right[index]!, cables),
             splice.circuit ?? '',
             markWords[verdict.mark],
-            ...attemptCells(last, verdict.tries, index, lossLimit(splice.kind, limits)),
+            ...attemptCells(last, verdict.tries, index, lossLimit(splice.kind, limits), book),
           ]),
         );
       }
-    for (const [id, spliceFacts] of ledger.unplanned)
-      rows.push(...unplannedRows(id, spliceFacts, site, cables, limits));
+    for (const spliceFacts of ledger.unplanned.values())
+      rows.push(...unplannedRows(spliceFacts, site, cables, limits, book));
   }
   return { header, rows };
 }
 
 function unplannedRows(
-  id: string,
   facts: readonly SpliceFact[],
   site: Site,
   cables: ReadonlyMap<string, Cable>,
   limits: Limits,
+  book: PassedOver,
 ): string[][] {
-  const history = spliceHistory([...facts].sort(compareFacts));
-  const [left, right] = endsOfSpliceId(id) ?? [[], []];
+  const history = spliceHistory(facts);
+  const { subject } = facts[0]!;
+  const [left, right] = [endsOfRuns(subject.left), endsOfRuns(subject.right)];
   const kind = left.length > 1 ? 'ribbon' : 'single';
   const verdict = judgeSplice(history, kind, limits);
   return left.map((end, index) => [
@@ -106,7 +109,7 @@ function unplannedRows(
     ...endCells(right[index]!, cables),
     '',
     `Not planned (${markWords[verdict.mark]})`,
-    ...attemptCells(history.last, verdict.tries, index, lossLimit(kind, limits)),
+    ...attemptCells(history.last, verdict.tries, index, lossLimit(kind, limits), book),
   ]);
 }
 
@@ -134,6 +137,7 @@ function attemptCells(
   tries: number,
   fiber: number,
   limit: number,
+  book: PassedOver,
 ): string[] {
   if (!attempt) return ['0', '', formatLoss(limit), '', '', '', '', '', '', '', '', '', ''];
   const reading = attempt.readings[fiber];
@@ -146,10 +150,12 @@ function attemptCells(
     attempt.proofTestFailed ? 'failed' : '',
     attempt.fact.madeAt,
     attempt.fact.by ?? '',
-    attempt.fact.gear?.machine?.label ?? '',
-    attempt.fact.gear?.cleaver?.label ?? '',
-    (attempt.fact.gear?.wentOn ?? []).map((about) => `${about} due`).join(', '),
-    attempt.fact.simulated ? 'yes' : '',
+    attempt.fact.body.gear?.machine?.label ?? '',
+    attempt.fact.body.gear?.cleaver?.label ?? '',
+    passedOver(attempt.fact, book)
+      .map((about) => `${about} due`)
+      .join(', '),
+    attempt.fact.body.simulated ? 'yes' : '',
     attempt.note,
   ];
 }

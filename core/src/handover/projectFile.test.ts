@@ -4,26 +4,34 @@ import { anyConstruction } from '../../test/arbitraries';
 import { tia598 } from '../line/colorCode';
 import { builtInModels } from '../plan/builtInModels';
 import { closureOfModel } from '../plan/closureModel';
-import { projectFileSchema, referenceProblems, writeProjectFile, type StoredFact } from './projectFile';
+import { readProjectFile, referenceProblems, writeProjectFile, type StoredFact } from './projectFile';
 
 const store = (fact: StoredFact['fact']): StoredFact => ({ fact, receivedAt: timeOf(500) });
 const first = attempt(0, 0.14, { cleaveLeft: 0.6, by: 'Iara', note: 'wind' });
-const facts = [
-  first,
-  attempt(1, null),
-  { ...factAfter(first), kind: 'correction' as const, attemptId: first.id, result: null, reason: 'misread' },
-  {
-    ...factAfter(first),
-    kind: 'owner-answer' as const,
-    attemptId: first.id,
-    answer: 'ask' as const,
-    note: '',
-  },
-].map(store);
+const facts = (
+  [
+    first,
+    attempt(1, null),
+    {
+      ...factAfter(first),
+      kind: 'correction' as const,
+      body: { attemptId: first.id, result: null, reason: 'misread' },
+    },
+    {
+      ...factAfter(first),
+      kind: 'owner-answer' as const,
+      body: {
+        attemptId: first.id,
+        answer: 'ask' as const,
+        note: '',
+      },
+    },
+  ] as StoredFact['fact'][]
+).map(store);
 
 test('export, import, export gives the same bytes', () => {
   const text = writeProjectFile(definition, facts);
-  const file = projectFileSchema.parse(JSON.parse(text));
+  const file = readProjectFile(JSON.parse(text)).file!;
   expect(writeProjectFile(file, file.facts)).toBe(text);
 });
 
@@ -72,8 +80,8 @@ test.each([
   [
     'a fact of another closure',
     definition,
-    [store({ ...first, closureId: id(77) })],
-    'facts.0.fact.closureId',
+    [store({ ...first, subject: { ...first.subject, closureId: id(77) } })],
+    'facts.0.fact.subject.closureId',
   ],
 ])('tells of %s', (_, bad, own, path) => {
   expect(referenceProblems(bad, own).map((problem) => problem.path.join('.'))).toContain(path);
@@ -104,7 +112,7 @@ test('every cable construction and everything a closure may have goes out and co
         })),
       };
       const text = writeProjectFile(project, []);
-      const file = projectFileSchema.parse(JSON.parse(text));
+      const file = readProjectFile(JSON.parse(text)).file!;
       expect(file.cables.find((cable) => cable.id === own!.id)!.construction).toEqual(construction);
       expect(writeProjectFile(file, [])).toBe(text);
     }),

@@ -1,6 +1,13 @@
 import { z } from 'zod';
-import { factSchema } from '../fact';
-import { compareFacts } from '../factBase';
+import {
+  closureOf,
+  compareFacts,
+  factTimeTrouble,
+  inWrittenOrder,
+  readFact,
+  type Fact,
+  type UnknownFact,
+} from '../facts';
 import { cableSchema } from '../line/cable';
 import { projectSchema, siteSchema } from '../line/project';
 import { closureSchema } from '../plan/closure';
@@ -16,35 +23,130 @@ export const projectDefinitionSchema = z.strictObject({
 export type ProjectDefinition = z.infer<typeof projectDefinitionSchema>;
 
 /** A fact with the time at which the server took it. */
-export const storedFactSchema = z.strictObject({ receivedAt: timeSchema, fact: factSchema });
-export type StoredFact = z.infer<typeof storedFactSchema>;
+export interface StoredFact {
+  readonly receivedAt: string;
+  readonly fact: Fact | UnknownFact;
+}
+
+/** What is written today; files from the first version on are read. */
+export const projectFileVersion = 2;
+
+const projectFileSchema = z.strictObject({
+  format: z.literal('cordel-project', 'This is not a Cordel project file.'),
+  formatVersion: z
+    .int('The file does not say in which version of the format it is.')
+    .superRefine((version, context) => {
+      if (version > projectFileVersion)
+        context.addIssue('This file was written by a newer Cordel. Update this one first.');
+      else if (version < 1) context.addIssue('There never was a project file of this version.');
+    }),
+  ...projectDefinitionSchema.shape,
+  // Read one by one, so that each problem is told where it is.
+  facts: z.array(z.strictObject({ receivedAt: timeSchema, fact: z.unknown() })).max(1_000_000),
+});
 
 /** A whole project as one document. */
-export const projectFileSchema = z.strictObject({
-  format: z.literal('cordel-project', 'This is not a Cordel project file.'),
-  formatVersion: z.literal(1, 'This file was written by a newer Cordel. Update this one first.'),
-  ...projectDefinitionSchema.shape,
-  facts: z.array(storedFactSchema).max(1_000_000),
-});
-export type ProjectFile = z.infer<typeof projectFileSchema>;
+export interface ProjectFile extends ProjectDefinition {
+  readonly facts: readonly StoredFact[];
+}
 
 const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 
 /**
  * The document as text. The same project gives the same bytes whatever order it was stored in: lists that have no order of their
- * own are sorted, and the schema puts the fields in its order.
+ * own are sorted, and the schemas put the fields in their order.
  */
 export function writeProjectFile(definition: ProjectDefinition, facts: readonly StoredFact[]): string {
-  const file = projectFileSchema.parse({
+  return [...projectFileParts(definition, facts)].join('');
+}
+
+/** The same piece by piece, a piece for every so many facts, so that whoever sends it can let others have their turn. */
+export function* projectFileParts(
+  definition: ProjectDefinition,
+  facts: readonly StoredFact[],
+): Generator<string> {
+  const head = projectFileSchema.parse({
     format: 'cordel-project',
-    formatVersion: 1,
+    formatVersion: projectFileVersion,
     project: definition.project,
     sites: [...definition.sites].sort(byId),
     cables: [...definition.cables].sort(byId),
     closures: [...definition.closures].sort(byId),
-    facts: [...facts].sort((a, b) => compareFacts(a.fact, b.fact)),
+    facts: [],
   });
-  return `${JSON.stringify(file, null, 2)}\n`;
+  const text = JSON.stringify(head, null, 2);
+  if (facts.length === 0) {
+    yield `${text}\n`;
+    return;
+  }
+  // The list of facts is the last field, so they are put between its brackets.
+  yield `${text.slice(0, text.lastIndexOf(']'))}\n`;
+  const inOrder = [...facts].sort((a, b) => compareFacts(a.fact, b.fact));
+  for (let start = 0; start < inOrder.length; start += factsInPart)
+    yield inOrder
+      .slice(start, start + factsInPart)
+      .map(({ receivedAt, fact }, index) => {
+        const written = JSON.stringify({ receivedAt, fact: inWrittenOrder(fact) }, null, 2);
+        const last = start + index === inOrder.length - 1;
+        return `    ${written.replaceAll('\n', '\n    ')}${last ? '' : ','}\n`;
+      })
+      .join('');
+  yield '  ]\n}\n';
+}
+
+const factsInPart = 250;
+
+/** More problems than that are counted and not told. */
+const mostProblems = 100;
+
+/**
+ * Reads a document of any version that there was; facts of older ones are brought up. Either the file, or what is wrong with it: the first 100, and
+ * how many there are.
+ * @param now ms since 1970 by the clock of who takes it; null where that is not to be trusted, or nothing is to be judged by it
+ */
+export function readProjectFile(
+  raw: unknown,
+  now: number | null = null,
+):
+  | { readonly file: ProjectFile; readonly problems?: undefined }
+  | { readonly file?: undefined; readonly problems: readonly DocumentProblem[]; readonly count: number } {
+  const parsed = projectFileSchema.safeParse(raw);
+  if (!parsed.success) {
+    const { issues } = parsed.error;
+    return {
+      problems: issues
+        .slice(0, mostProblems)
+        .map(({ path, message }) => ({ path: path as DocumentProblem['path'], message })),
+      count: issues.length,
+    };
+  }
+  const { format: _, formatVersion: __, facts, ...definition } = parsed.data;
+  const problems: DocumentProblem[] = [];
+  const stored: StoredFact[] = [];
+  let wrong = 0;
+  for (const [index, { receivedAt, fact }] of facts.entries()) {
+    const read = readFact(fact);
+    const trouble =
+      read.status === 'wrong'
+        ? { path: read.path as (string | number)[], message: read.message }
+        : timeTrouble(read.fact, now);
+    if (read.status !== 'wrong' && !trouble) {
+      stored.push({ receivedAt, fact: read.fact });
+      continue;
+    }
+    wrong += 1;
+    if (problems.length < mostProblems)
+      problems.push({ path: ['facts', index, 'fact', ...trouble!.path], message: trouble!.message });
+  }
+  if (wrong === 0) problems.push(...referenceProblems(definition, stored));
+  if (problems.length > 0)
+    return { problems: problems.slice(0, mostProblems), count: Math.max(wrong, problems.length) };
+  return { file: { ...definition, facts: stored } };
+}
+
+function timeTrouble(fact: StoredFact['fact'], now: number | null): DocumentProblem | null {
+  const message = factTimeTrouble(fact, now);
+  return message === null ? null : { path: ['madeAt'], message };
 }
 
 export interface DocumentProblem {
@@ -85,9 +187,12 @@ export function referenceProblems(
       if (!sites.has(id)) say(['cables', index, 'siteIds', at], 'There is no site of this identifier.');
     }),
   );
+  const occupied = new Set<string>();
   definition.closures.forEach((closure, index) => {
     const at = ['closures', index] as const;
     if (!sites.has(closure.siteId)) say([...at, 'siteId'], 'There is no site of this identifier.');
+    if (occupied.has(closure.siteId)) say([...at, 'siteId'], 'There is another closure at this site.');
+    occupied.add(closure.siteId);
     closure.entries.forEach((entry, line) => {
       if (!cables.has(entry.cableId))
         say([...at, 'entries', line, 'cableId'], 'There is no cable of this identifier.');
@@ -104,8 +209,9 @@ export function referenceProblems(
   facts.forEach(({ fact }, index) => {
     if (factIds.has(fact.id)) say(['facts', index, 'fact', 'id'], 'This fact stands twice in the file.');
     factIds.add(fact.id);
-    if (!closures.has(fact.closureId))
-      say(['facts', index, 'fact', 'closureId'], 'There is no closure of this identifier.');
+    const closureId = closureOf(fact);
+    if (closureId !== null && !closures.has(closureId))
+      say(['facts', index, 'fact', 'subject', 'closureId'], 'There is no closure of this identifier.');
   });
   return problems;
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { textSchema } from '../schemas';
 
 /**
  * Color codes of fibers and of the tubes or ribbons that hold them. A scheme is data; a cable names the one it follows.
@@ -24,9 +25,9 @@ export type GlassColor = keyof typeof glassColors;
 const glassColorSchema = z.enum(Object.keys(glassColors) as [GlassColor, ...GlassColor[]]);
 
 export const colorSchemeSchema = z.strictObject({
-  id: z.string().trim().min(1).max(40),
-  name: z.string().trim().min(1, 'Give the color code a name.').max(80),
-  source: z.string().trim().max(200),
+  id: textSchema.trim().min(1).max(40),
+  name: textSchema.trim().min(1, 'Give the color code a name.').max(80),
+  source: textSchema.trim().max(200),
   /** Colors of positions 1, 2, 3 … After the last the sequence starts again, one tracer stripe more each time. */
   sequence: z
     .array(glassColorSchema)

@@ -16,7 +16,12 @@ export const projectSettingsSchema = z.strictObject({
 });
 export type ProjectSettings = z.infer<typeof projectSettingsSchema>;
 
-export const projectSchema = projectSettingsSchema.extend({ id: idSchema, version: versionSchema });
+export const projectSchema = projectSettingsSchema.extend({
+  id: idSchema,
+  version: versionSchema,
+  /** Of its sites and cables, which are edited on their own. Files of Cordel 0.1 have none. */
+  lineVersion: versionSchema.default(1),
+});
 export type Project = z.infer<typeof projectSchema>;
 
 export const siteSchema = z.strictObject({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema, nameSchema, versionSchema } from '../schemas';
+import { idSchema, nameSchema, textSchema, versionSchema } from '../schemas';
 import { closureLengthsSchema, kitPartSchema, portSchema } from './closureModel';
 import { fiberSideSchema } from './fiberEnd';
 
@@ -42,7 +42,7 @@ const entrySchema = z.strictObject({
     .regex(/^[A-Z]{1,3}$/, 'One to three capital letters.')
     .optional(),
   /** Name of the port it enters by; any that fits where it is not given. */
-  port: z.string().max(20).optional(),
+  port: textSchema.max(20).optional(),
   /** Tubes or ribbons that must go through whole. */
   through: z.array(z.int().min(1)).max(1152).optional(),
   /** A drop or pigtails whose splices are splice-on connectors; fused as any other where it is not given. */

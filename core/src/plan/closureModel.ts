@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema, nameSchema, versionSchema } from '../schemas';
+import { idSchema, nameSchema, textSchema, versionSchema } from '../schemas';
 
 const millimeters = (what: string) =>
   z
@@ -10,7 +10,7 @@ const millimeters = (what: string) =>
 /** A part that a cable of a range of diameters needs at a port. Ranges lie within ranges: all parts whose range holds the cable are taken. */
 export const sealPartSchema = z
   .strictObject({
-    part: z.string().trim().min(1, 'Name the part.').max(60, 'Keep the part to 60 characters.'),
+    part: textSchema.trim().min(1, 'Name the part.').max(60, 'Keep the part to 60 characters.'),
     /** The port needs exactly one part of kind seal or grommet; the others come on top. */
     kind: z.enum(['seal', 'grommet', 'spacer', 'clip', 'clamp', 'bushing']),
     from: z.number().min(0, 'A diameter starts at 0 mm.').max(80, 'At most 80 mm.'),
@@ -32,7 +32,7 @@ export type SealPart = z.infer<typeof sealPartSchema>;
 /** Where cables go in: `count` alike openings for cables of a range of diameters, mm. */
 export const portSchema = z
   .strictObject({
-    name: z.string().trim().min(1, 'Give the port a name.').max(20, 'Keep the name to 20 characters.'),
+    name: textSchema.trim().min(1, 'Give the port a name.').max(20, 'Keep the name to 20 characters.'),
     count: z.int().min(1, 'At least 1.').max(96, 'At most 96.'),
     from: z.number().min(0, 'A diameter starts at 0 mm.').max(80, 'At most 80 mm.'),
     to: z.number().min(0, 'A diameter starts at 0 mm.').max(80, 'At most 80 mm.'),
@@ -79,10 +79,10 @@ export type ClosureLengths = z.infer<typeof closureLengthsSchema>;
 
 /** A part of the closure's own kit: a bolt set, a bracket, an earth wire. */
 export const kitPartSchema = z.strictObject({
-  name: z.string().trim().min(1, 'Name the part.').max(60, 'Keep the part to 60 characters.'),
+  name: textSchema.trim().min(1, 'Name the part.').max(60, 'Keep the part to 60 characters.'),
   count: z.int().min(1, 'At least 1.').max(200, 'At most 200.'),
   /** What cannot be done without it. */
-  stops: z.string().trim().max(80, 'Keep it to 80 characters.'),
+  stops: textSchema.trim().max(80, 'Keep it to 80 characters.'),
 });
 export type KitPart = z.infer<typeof kitPartSchema>;
 
@@ -91,7 +91,7 @@ export const closureModelSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   kind: z.enum(['dome', 'inline', 'terminal', 'drop', 'rack']),
-  about: z.string().trim().max(300, 'Keep it to 300 characters.'),
+  about: textSchema.trim().max(300, 'Keep it to 300 characters.'),
   ports: z.array(portSchema).min(1, 'A closure has at least one port.').max(50),
   trays: z.int('Give a whole number of trays.').min(1, 'At least 1 tray.').max(1000, 'At most 1000 trays.'),
   singleSlots: z.int('Give a whole number of slots.').min(0).max(144, 'At most 144 slots in a tray.'),

@@ -1,7 +1,7 @@
-import { attempt, cables, closure, spliceAt } from '../../test/example';
+import { cables, closure, spliceAt } from '../../test/example';
 import { checkDraft } from './draft';
 
-const touched = [attempt(0, 0.02).spliceId];
+const touched = [spliceAt(0).id];
 const check = (text: string) => checkDraft({ closure, text }, closure, cables, touched);
 
 test('a draft as it is stored changes nothing', () => {

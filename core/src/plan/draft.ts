@@ -87,10 +87,6 @@ export function checkDraft(
     change:
       touched.length === 0
         ? { leaving: [], moving: [], returning: [] }
-        : planChange(
-            planClosure(saved, cables),
-            plan,
-            touched.map((spliceId) => ({ spliceId })),
-          ),
+        : planChange(planClosure(saved, cables), plan, touched),
   };
 }

@@ -1,9 +1,9 @@
-import { attempt, cables, closure, plan, spliceAt } from '../../test/example';
+import { cables, closure, plan, spliceAt } from '../../test/example';
 import { planClosure } from './closurePlan';
 import { planChange } from './planChange';
 
 const line = closure.order[0]!;
-const facts = [attempt(0, 0.02), attempt(23, 0.03), attempt(23, 0.04)];
+const facts = [spliceAt(0).id, spliceAt(23).id, spliceAt(23).id];
 const shorter = planClosure(
   { ...closure, order: [{ ...line, left: { ...line.left, to: 12 }, right: { ...line.right, to: 12 } }] },
   cables,

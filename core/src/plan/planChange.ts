@@ -18,10 +18,10 @@ export interface PlanChange {
 export function planChange(
   before: ClosurePlan,
   after: ClosurePlan,
-  facts: Iterable<{ readonly spliceId: string }>,
+  touchedIds: Iterable<string>,
 ): PlanChange {
   const touched = new Set<string>();
-  for (const fact of facts) touched.add(fact.spliceId);
+  for (const id of touchedIds) touched.add(id);
   const unplaced = new Set(after.unplaced.map((splice) => splice.id));
   const leaving: string[] = [];
   const returning: string[] = [];

@@ -55,6 +55,7 @@ export function straightProject(input: StraightProject, newId: () => string): Pr
       limits: input.limits,
       window: null,
       version: 1,
+      lineVersion: 1,
     },
     sites: [
       { id: hub, name: input.from, kind: 'hub', chainage: 0, placement: null },

@@ -153,9 +153,11 @@ describe('the pace that was measured', () => {
     const back: Fact = {
       ...factAfter(wrong),
       kind: 'correction',
-      attemptId: wrong.id,
-      result: null,
-      reason: 'mistake',
+      body: {
+        attemptId: wrong.id,
+        result: null,
+        reason: 'mistake',
+      },
     };
     expect(measuredPace([...facts, wrong, back]).single).toBe(180);
     const cables = new Map(

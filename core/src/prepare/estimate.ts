@@ -1,9 +1,8 @@
 import type { Cable } from '../line/cable';
 import { fiberUnits } from '../line/fiberNumber';
-import type { Fact } from '../fact';
+import { spliceIdOf, type Attempt, type Fact } from '../facts';
 import { goesThrough, type Closure } from '../plan/closure';
 import type { ClosurePlan } from '../plan/closurePlan';
-import type { Attempt } from '../splice/fact';
 import { looseSides } from '../splice/looseSides';
 import { quantileSorted } from '../statistics/quantile';
 import { isOpened, openedUnits } from './openedUnits';
@@ -217,14 +216,14 @@ export function measuredPace(facts: Iterable<Fact>): MeasuredPace {
   const withdrawn = new Set<string>();
   for (const fact of facts) {
     if (fact.kind === 'attempt') attempts.push(fact);
-    else if (fact.kind === 'correction' && fact.result === null) withdrawn.add(fact.attemptId);
+    else if (fact.kind === 'correction' && fact.body.result === null) withdrawn.add(fact.body.attemptId);
   }
   const standing = attempts.filter((attempt) => !withdrawn.has(attempt.id));
   return { single: paceOf(standing, false), ribbon: paceOf(standing, true) };
 }
 
 function paceOf(attempts: readonly Attempt[], ribbons: boolean): number | null {
-  const own = attempts.filter((attempt) => attempt.readings.length > 1 === ribbons);
+  const own = attempts.filter((attempt) => attempt.body.readings.length > 1 === ribbons);
   const byPerson = new Map<string | null, number[]>();
   for (const attempt of own) {
     const times = byPerson.get(attempt.by) ?? [];
@@ -240,7 +239,7 @@ function paceOf(attempts: readonly Attempt[], ribbons: boolean): number | null {
     }
   }
   if (intervals.length < fewest) return null;
-  const tries = own.length / new Set(own.map((attempt) => attempt.spliceId)).size;
+  const tries = own.length / new Set(own.map(spliceIdOf)).size;
   return (
     quantileSorted(
       intervals.sort((a, b) => a - b),

@@ -1,4 +1,4 @@
-import type { Fact } from '../fact';
+import type { Fact } from '../facts';
 import type { ClosureLedger } from '../splice/ledger';
 import { needsSplicing } from '../splice/workOrder';
 import { measuredPace, splicingTime, type Pace } from './estimate';

@@ -6,7 +6,7 @@ import { needsSplicing } from '../splice/workOrder';
 import { cutSheet, type CutSheet } from './cutSheet';
 import type { WorkLeft } from './estimate';
 import type { Chapter } from './step';
-import { isDone, tickNames, type PrepareState } from './tickNames';
+import { isDone, tickOf, tickTargets, type PrepareState } from './tickTargets';
 
 export interface Progress {
   readonly done: number;
@@ -16,7 +16,7 @@ export interface Progress {
 /** How many marks of a cut sheet are made. */
 export function marksProgress(sheet: CutSheet, state: PrepareState): Progress {
   return {
-    done: sheet.marks.filter((mark) => isDone(state, tickNames.mark(sheet.cableId, mark.id))).length,
+    done: sheet.marks.filter((mark) => isDone(state, tickTargets.mark(sheet.cableId, mark.id))).length,
     total: sheet.marks.length,
   };
 }
@@ -25,18 +25,17 @@ export function marksProgress(sheet: CutSheet, state: PrepareState): Progress {
 export function stepsProgress(cableId: string, chapters: readonly Chapter[], state: PrepareState): Progress {
   const steps = chapters.flatMap((chapter) => chapter.steps);
   return {
-    done: steps.filter((step) => isDone(state, tickNames.step(cableId, step.id))).length,
+    done: steps.filter((step) => isDone(state, tickTargets.step(cableId, step.id))).length,
     total: steps.length,
   };
 }
 
 /** A mark that was ticked at another measure than the sheet now asks for, mm: the plan or the closure's table changed since. */
 export function movedSince(sheet: CutSheet, markId: string, state: PrepareState): number | null {
-  const tick = state.ticks.get(tickNames.mark(sheet.cableId, markId));
+  const body = tickOf(state, tickTargets.mark(sheet.cableId, markId))?.body;
   const mark = sheet.marks.find((one) => one.id === markId);
-  if (!mark || tick?.state !== 'done' || !tick.answer) return null;
-  const made = Number(tick.answer.text);
-  return Number.isFinite(made) && Math.abs(made - mark.at) > 0.5 ? made : null;
+  if (!mark || body?.what !== 'mark' || body.state !== 'done' || body.mm === null) return null;
+  return Math.abs(body.mm - mark.at) > 0.5 ? body.mm : null;
 }
 
 /** What of a closure's work is left: marks that are not made, splices that are not settled, and the sealing. */
@@ -65,5 +64,5 @@ export function workLeft(
     if (kind === 'single') singles += 1;
     else ribbons += 1;
   }
-  return { unprepared, singles, ribbons, sealed: isDone(state, tickNames.sealed) };
+  return { unprepared, singles, ribbons, sealed: isDone(state, tickTargets.sealed) };
 }

@@ -1,9 +1,9 @@
-import { definition, id, timeOf } from '../../test/example';
+import { definition, id, isFact, tickAt, timeOf } from '../../test/example';
 import { cableOf, joint } from '../../test/joint';
-import { equalTubes, factSchema, type Fact, type Site, type Tick } from '../index';
+import { equalTubes, type Fact, type Site, type Tick } from '../index';
 import { cautionsFor, itemsFor, readiness } from './readiness';
 import { usualSchools } from './steps';
-import { isDone, measured, prepareState, tickNames } from './tickNames';
+import { isDone, measured, prepareState, tickOf, tickTargets, type TickTarget } from './tickTargets';
 
 const loose = cableOf(1, equalTubes(2, 12), { diameter: 12 });
 const branch = cableOf(2, equalTubes(2, 12), { diameter: 12 });
@@ -82,32 +82,23 @@ test('live fiber is named where a circuit is known, and asked for where a cable 
   expect(at('indoors', 'A 1-12 > C- 1-12')).toEqual(['live']);
 });
 
-const tick = (about: string, state: Tick['state'], minute: number): Tick => ({
-  id: id(5000 + minute),
-  closureId: id(21),
-  madeAt: timeOf(minute),
-  by: 'Iara',
-  kind: 'tick',
-  about,
-  state,
-  answer: null,
-  note: '',
-});
+const tick = (target: TickTarget, state: Tick['body']['state'], minute: number) =>
+  tickAt(target, minute, state);
 
 test('the last tick of a name counts, in whatever order the facts arrive', () => {
-  const about = tickNames.item('glove');
+  const about = tickTargets.item('glove');
   const facts: Fact[] = [tick(about, 'done', 1), tick(about, 'missing', 3), tick(about, 'done', 2)];
   for (const order of [facts, [...facts].reverse()])
-    expect(prepareState(order).ticks.get(about)!.state).toBe('missing');
+    expect(tickOf(prepareState(order), about)!.body.state).toBe('missing');
   expect(isDone(prepareState(facts.slice(0, 1)), about)).toBe(true);
 });
 
 test('what is missing, not looked at, and not ticked', () => {
   const list = items('A 1-24 > B 1-24');
   const state = prepareState([
-    tick(tickNames.item('glove'), 'missing', 1),
-    tick(tickNames.item('glasses'), 'done', 2),
-    tick(tickNames.caution('air'), 'done', 3),
+    tick(tickTargets.item('glove'), 'missing', 1),
+    tick(tickTargets.item('glasses'), 'done', 2),
+    tick(tickTargets.caution('air'), 'done', 3),
   ]);
   const ready = readiness(
     list,
@@ -123,34 +114,36 @@ test('what is missing, not looked at, and not ticked', () => {
 });
 
 test('a measurement can be taken back', () => {
-  const about = tickNames.diameter(id(1));
+  const about = tickTargets.diameter(id(1));
   const value = (minute: number, millimeters: number | null): Fact => ({
+    v: 2,
     id: id(6000 + minute),
-    closureId: id(21),
+    kind: 'measurement',
     madeAt: timeOf(minute),
     by: null,
-    kind: 'measurement',
-    about,
-    value: millimeters,
+    device: null,
+    subject: { on: 'cable', closureId: id(21), cableId: id(1) },
+    body: { of: 'diameter', mm: millimeters },
   });
   expect(measured(prepareState([value(1, 12.4)]), about)).toBe(12.4);
   expect(measured(prepareState([value(1, 12.4), value(2, null)]), about)).toBeNull();
 });
 
 test.each([
-  ['a length below 0', { value: -1 }],
-  ['no number', { value: NaN }],
-  ['no name', { about: '' }],
+  ['a length below 0', { mm: -1 }],
+  ['no number', { mm: NaN }],
+  ['no name', { of: '' }],
 ])('a measurement with %s is refused', (_, wrong) => {
   const sound = {
+    v: 2,
     id: id(1),
-    closureId: id(2),
+    kind: 'measurement',
     madeAt: timeOf(1),
     by: null,
-    kind: 'measurement',
-    about: 'x',
-    value: 1,
+    device: null,
+    subject: { on: 'cable', closureId: id(2), cableId: id(3) },
+    body: { of: 'diameter', mm: 1 },
   };
-  expect(factSchema.safeParse(sound).success).toBe(true);
-  expect(factSchema.safeParse({ ...sound, ...wrong }).success).toBe(false);
+  expect(isFact(sound)).toBe(true);
+  expect(isFact({ ...sound, body: { ...sound.body, ...wrong } })).toBe(false);
 });

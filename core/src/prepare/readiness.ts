@@ -6,7 +6,7 @@ import { goesThrough, type Closure } from '../plan/closure';
 import type { ClosurePlan } from '../plan/closurePlan';
 import { isOpened } from './openedUnits';
 import { ribbonizedFibers, type Schools } from './steps';
-import { tickNames, type PrepareState } from './tickNames';
+import { isDone, tickOf, tickTargets, type PrepareState } from './tickTargets';
 
 /** Something to have at hand before a blade comes out. */
 export interface Item {
@@ -213,13 +213,11 @@ export function readiness(
   cautions: readonly Caution[],
   state: PrepareState,
 ): Readiness {
-  const stateOf = (item: Item) => state.ticks.get(tickNames.item(item.id))?.state ?? 'open';
+  const stateOf = (item: Item) => tickOf(state, tickTargets.item(item.id))?.body.state ?? 'open';
   return {
     missing: items.filter((item) => stateOf(item) === 'missing'),
     open: items.filter((item) => stateOf(item) === 'open'),
     cautions,
-    openCautions: cautions.filter(
-      (caution) => state.ticks.get(tickNames.caution(caution.id))?.state !== 'done',
-    ),
+    openCautions: cautions.filter((caution) => !isDone(state, tickTargets.caution(caution.id))),
   };
 }

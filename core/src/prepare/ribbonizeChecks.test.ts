@@ -36,8 +36,8 @@ describe('loose fibers that become a ribbon', () => {
             cables,
           );
           expect(checks).toHaveLength(3);
-          expect(isRightAnswer(checks[0]!, String(count))).toBe(true);
-          expect(isRightAnswer(checks[0]!, String(count + 1))).toBe(false);
+          expect(isRightAnswer(checks[0]!, { count })).toBe(true);
+          expect(isRightAnswer(checks[0]!, { count: count + 1 })).toBe(false);
           const places = checks.slice(1).map((check) => Number(/place (\d+)/.exec(check.ask)![1]));
           expect(places[0]).toBeLessThan(places[1]!);
           for (const [index, place] of places.entries()) {
@@ -47,7 +47,8 @@ describe('loose fibers that become a ribbon', () => {
             // Laid in the order of the cable, whichever way it is spliced.
             expect(check.answer).toBe(fiberName(loose, 12 + place).fiberColor.code);
             const swapped = place < count ? place + 1 : place - 1;
-            expect(isRightAnswer(check, fiberName(loose, 12 + swapped).fiberColor.code)).toBe(false);
+            const colors = [fiberName(loose, 12 + swapped).fiberColor.code];
+            expect(isRightAnswer(check, { colors })).toBe(false);
           }
         },
       ),

@@ -1,3 +1,5 @@
+import type { TickAnswer } from '../facts';
+
 /** A question whose answer can be wrong, asked before the step counts as done. */
 export interface StepCheck {
   readonly ask: string;
@@ -29,11 +31,22 @@ export interface Step {
   readonly marks?: readonly string[];
 }
 
-/** Whether what somebody answered is what the check expects: "12", " twelve" is not a number, "bl" is BL. */
-export function isRightAnswer(check: StepCheck, answer: string): boolean {
-  const given = answer.trim().toUpperCase();
-  if (check.expects === 'color') return given === check.answer;
-  return /^\d+$/.test(given) && Number(given) === Number(check.answer);
+/** What somebody typed or picked, as it is recorded: "12" is a count, "bl" is BL; null when it is neither of what is asked. */
+export function readAnswer(check: StepCheck, text: string): TickAnswer | null {
+  const given = text.trim().toUpperCase();
+  if (check.expects === 'color') return given === '' ? null : { colors: [given] };
+  return /^\d{1,5}$/.test(given) ? { count: Number(given) } : null;
+}
+
+/** Whether an answer is what the check expects. */
+export function isRightAnswer(check: StepCheck, answer: TickAnswer): boolean {
+  if (check.expects === 'color') return answer.colors?.length === 1 && answer.colors[0] === check.answer;
+  return answer.count === Number(check.answer);
+}
+
+/** An answer in words: "8", "BL", "12, BL, RD". */
+export function answerWords({ count, colors = [], words }: TickAnswer): string {
+  return [count, ...colors, words].filter((part) => part !== undefined).join(', ');
 }
 
 export interface Chapter {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { attempt, factAfter, spliceAt, timeOf } from '../../test/example';
-import type { Fact } from '../fact';
+import type { Fact } from '../facts';
 import { heaterLane, sleevesOf } from './heaterLane';
 
 const sleeve = (name: string, second: number, seconds = 35) => ({
@@ -69,9 +69,11 @@ test('what is in the lane: the last minutes’ tries with a sleeve, each splice 
   const back: Fact = {
     ...factAfter(wrong),
     kind: 'correction',
-    attemptId: wrong.id,
-    result: null,
-    reason: 'mistake',
+    body: {
+      attemptId: wrong.id,
+      result: null,
+      reason: 'mistake',
+    },
   };
   const facts: Fact[] = [
     old,

@@ -1,4 +1,4 @@
-import { isSpliceFact, type Fact } from '../fact';
+import { spliceIdOf, type Fact } from '../facts';
 
 /** A sleeve that was ready for the heater. ms since 1970. */
 export interface LaneSleeve {
@@ -58,18 +58,19 @@ export function sleevesOf(
   for (const fact of facts)
     if (
       fact.kind === 'correction' &&
-      (fact.result === null || fact.result.sleeveForgotten || fact.result.proofTestFailed)
+      (fact.body.result === null || fact.body.result.sleeveForgotten || fact.body.result.proofTestFailed)
     )
-      withdrawn.add(fact.attemptId);
+      withdrawn.add(fact.body.attemptId);
   for (const fact of facts) {
-    if (!isSpliceFact(fact) || fact.kind !== 'attempt') continue;
+    if (fact.kind !== 'attempt') continue;
     const since = Date.parse(fact.madeAt);
     if (now - since > laneMemory || since > now || !mine(fact)) continue;
-    const known = out.get(fact.spliceId);
+    const spliceId = spliceIdOf(fact);
+    const known = out.get(spliceId);
     if (known !== undefined && known > since) continue;
-    out.delete(fact.spliceId);
-    if (!withdrawn.has(fact.id) && !fact.proofTestFailed && !fact.sleeveForgotten)
-      out.set(fact.spliceId, since);
+    out.delete(spliceId);
+    if (!withdrawn.has(fact.id) && !fact.body.proofTestFailed && !fact.body.sleeveForgotten)
+      out.set(spliceId, since);
   }
   return [...out].map(([spliceId, since]) => ({ spliceId, since })).sort((a, b) => a.since - b.since);
 }

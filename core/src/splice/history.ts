@@ -1,4 +1,4 @@
-import type { Attempt, Correction, SpliceFact, OwnerAnswer } from './fact';
+import { compareFacts, type Attempt, type Correction, type OwnerAnswer, type SpliceFact } from '../facts';
 import type { Reading } from './reading';
 
 /** An attempt as it stands after its corrections. */
@@ -10,7 +10,7 @@ export interface StandingAttempt {
   readonly proofTestFailed: boolean;
   readonly sleeveForgotten: boolean;
   readonly sleeveConfirmed: boolean;
-  readonly light: Attempt['light'];
+  readonly light: Attempt['body']['light'];
   readonly note: string;
 }
 
@@ -25,16 +25,39 @@ export interface SpliceHistory {
   readonly answer: OwnerAnswer | null;
 }
 
-/** Reads the facts of one splice, given in the order of `compareFacts`. */
+/**
+ * The facts of one splice in the order in which they count: by time and id, but a correction or an answer never before the attempt that it is about,
+ * whatever the clocks said. Each id once.
+ */
+export function spliceOrder(facts: readonly SpliceFact[]): readonly SpliceFact[] {
+  if (facts.length < 2) return facts;
+  const attempts = new Map<string, Attempt>();
+  for (const fact of facts) if (fact.kind === 'attempt') attempts.set(fact.id, fact);
+  const once = [...new Map(facts.map((fact) => [fact.id, fact])).values()];
+  // Where it counts from: its own time, or right after the attempt that it is about.
+  const from = (fact: SpliceFact) => {
+    if (fact.kind === 'attempt') return fact;
+    const about = attempts.get(fact.body.attemptId);
+    return about && compareFacts(fact, about) < 0 ? about : fact;
+  };
+  return once.sort(
+    (a, b) =>
+      compareFacts(from(a), from(b)) ||
+      Number(a.kind !== 'attempt') - Number(b.kind !== 'attempt') ||
+      compareFacts(a, b),
+  );
+}
+
+/** Reads the facts of one splice, given in the order of `spliceOrder`. */
 export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
   const attempts: StandingAttempt[] = [];
   const withdrawn: StandingAttempt[] = [];
   for (const fact of facts) {
     if (fact.kind !== 'attempt') continue;
     const corrections = facts.filter(
-      (other): other is Correction => other.kind === 'correction' && other.attemptId === fact.id,
+      (other): other is Correction => other.kind === 'correction' && other.body.attemptId === fact.id,
     );
-    const result = corrections.length > 0 ? corrections.at(-1)!.result : fact;
+    const result = corrections.length > 0 ? corrections.at(-1)!.body.result : fact.body;
     const {
       readings,
       proofTestFailed,
@@ -42,7 +65,7 @@ export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
       sleeveConfirmed = false,
       light,
       note,
-    } = result ?? fact;
+    } = result ?? fact.body;
     const standing = {
       fact,
       corrections,
@@ -59,7 +82,7 @@ export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
   const last = attempts.at(-1) ?? null;
   let answer: OwnerAnswer | null = null;
   for (const fact of facts) {
-    if (!last || fact.kind === 'attempt' || fact.attemptId !== last.fact.id) continue;
+    if (!last || fact.kind === 'attempt' || fact.body.attemptId !== last.fact.id) continue;
     answer = fact.kind === 'owner-answer' ? fact : null;
   }
   return { attempts, withdrawn, last, answer };

@@ -1,6 +1,5 @@
-import { attempt, factAfter, limits } from '../../test/example';
+import { attempt, factAfter, isFact, limits } from '../../test/example';
 import { cableOf, joint } from '../../test/joint';
-import { factSchema } from '../fact';
 import { kitList } from '../kit/kitList';
 import { equalTubes } from '../line/cable';
 import type { Entry } from '../plan/closure';
@@ -81,7 +80,7 @@ describe('a mechanical connector is judged by the light, not by a loss', () => {
   const judged = (...facts: Parameters<typeof spliceHistory>[0]) =>
     judgeSplice(spliceHistory(facts), 'single', limits);
   test('dark holds without a reading', () => {
-    expect(factSchema.safeParse(made('dark')).success).toBe(true);
+    expect(isFact(made('dark'))).toBe(true);
     expect(judged(made('dark')).mark).toBe('holds');
   });
   test('a glow is a redo however often it was tried, with its reason', () => {
@@ -90,17 +89,19 @@ describe('a mechanical connector is judged by the light, not by a loss', () => {
   });
   test('a correction may say that it was dark after all', () => {
     const first = made('glows');
-    const { readings, proofTestFailed, note } = first;
+    const { readings, proofTestFailed, note } = first.body;
     const right = {
       ...factAfter(first),
       kind: 'correction' as const,
-      attemptId: first.id,
-      result: { readings, proofTestFailed, note, light: 'dark' as const },
-      reason: 'the wrong port was lit',
+      body: {
+        attemptId: first.id,
+        result: { readings, proofTestFailed, note, light: 'dark' as const },
+        reason: 'the wrong port was lit',
+      },
     };
     expect(judged(first, right).mark).toBe('holds');
   });
   test('without the light a loss is still asked for', () => {
-    expect(factSchema.safeParse(attempt(0, null, { proofTestFailed: false })).success).toBe(false);
+    expect(isFact(attempt(0, null, { proofTestFailed: false }))).toBe(false);
   });
 });

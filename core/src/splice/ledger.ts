@@ -1,10 +1,9 @@
-import { isSpliceFact, type Fact } from '../fact';
-import { compareFacts } from '../factBase';
+import { isSpliceFact, spliceIdOf, type Fact, type SpliceFact } from '../facts';
 import type { Limits } from '../limits/limits';
 import type { ClosurePlan, PlannedTray } from '../plan/closurePlan';
 import type { PlacedSplice } from '../plan/trayLayout';
-import type { SpliceFact } from './fact';
-import { spliceHistory } from './history';
+import { spliceHistory, spliceOrder } from './history';
+import { asPlanned } from './orientation';
 import type { Reading } from './reading';
 import { rollUp, sumTallies, tally, type RollUp, type Tally } from './rollUp';
 import { judgeAttempt, judgeSplice, type Verdict } from './verdict';
@@ -15,7 +14,7 @@ import { judgeAttempt, judgeSplice, type Verdict } from './verdict';
  */
 export interface SpliceState {
   readonly splice: PlacedSplice;
-  /** In the order of `compareFacts`. */
+  /** In the order of `spliceOrder`, with readings as the plan names the sides. */
   readonly facts: readonly SpliceFact[];
   readonly verdict: Verdict;
   /** Of the attempt that is in the tray, one per fiber; empty without one. */
@@ -58,7 +57,7 @@ export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Li
     return state;
   });
   const unplanned = new Map<string, readonly SpliceFact[]>();
-  for (const [id, own] of strays) unplanned.set(id, inOrder(own));
+  for (const [id, own] of strays) unplanned.set(id, spliceOrder(own));
 
   const total = sumTallies(trays.map((tray) => tray.tally));
   const sortedLosses = losses.slice(0, read).sort();
@@ -75,20 +74,21 @@ export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Li
 /** The ledger after one more fact of its closure. A fact that is already in it changes nothing. */
 export function addFact(ledger: ClosureLedger, fact: Fact): ClosureLedger {
   if (!isSpliceFact(fact)) return ledger;
-  const found = locate(ledger, fact.spliceId);
+  const id = spliceIdOf(fact);
+  const found = locate(ledger, id);
   if (!found) {
-    const own = ledger.unplanned.get(fact.spliceId) ?? none;
+    const own = ledger.unplanned.get(id) ?? none;
     if (own.some((known) => known.id === fact.id)) return ledger;
     return {
       ...ledger,
-      unplanned: new Map(ledger.unplanned).set(fact.spliceId, inOrder([...own, fact])),
+      unplanned: new Map(ledger.unplanned).set(id, spliceOrder([...own, fact])),
     };
   }
 
   const { tray, index } = found;
   const before = tray.splices[index]!;
   if (before.facts.some((known) => known.id === fact.id)) return ledger;
-  const after = spliceState(before.splice, inOrder([...before.facts, fact]), ledger.limits);
+  const after = spliceState(before.splice, [...before.facts, fact], ledger.limits);
   const states = tray.splices.with(index, after);
   const room = new Float64Array(tray.planned.fibers);
   const nextTray = trayState(tray.planned, states, ledger.limits, room);
@@ -140,14 +140,15 @@ function sortByPlace(
   const strays = new Map<string, SpliceFact[]>();
   for (const fact of facts) {
     if (!isSpliceFact(fact)) continue;
-    const position = plan.positionOf.get(fact.spliceId);
+    const id = spliceIdOf(fact);
+    const position = plan.positionOf.get(id);
     if (position !== undefined) {
       const known = planned[position]!;
       planned[position] = known === none ? [fact] : [...known, fact];
     } else {
-      const known = strays.get(fact.spliceId);
+      const known = strays.get(id);
       if (known) known.push(fact);
-      else strays.set(fact.spliceId, [fact]);
+      else strays.set(id, [fact]);
     }
   }
   return { planned, strays };
@@ -158,28 +159,24 @@ function judgeTray(
   facts: readonly (readonly SpliceFact[])[],
   limits: Limits,
 ): readonly SpliceState[] {
-  return tray.splices.map((splice, index) =>
-    spliceState(splice, inOrder(facts[tray.first + index]!), limits),
-  );
+  return tray.splices.map((splice, index) => spliceState(splice, facts[tray.first + index]!, limits));
 }
 
-/** Sorted, each id once. */
-function inOrder(facts: readonly SpliceFact[]): readonly SpliceFact[] {
-  if (facts.length < 2) return facts;
-  const sorted = [...facts].sort(compareFacts);
-  const seen = new Set<string>();
-  return sorted.filter((fact) => !seen.has(fact.id) && seen.add(fact.id));
-}
-
-function spliceState(splice: PlacedSplice, facts: readonly SpliceFact[], limits: Limits): SpliceState {
+/** @param made in any order */
+function spliceState(splice: PlacedSplice, made: readonly SpliceFact[], limits: Limits): SpliceState {
+  const ordered = spliceOrder(made);
+  // Nearly always nothing has to be turned round, and then no list is made anew.
+  const facts = ordered.every((fact) => asPlanned(fact, splice) === fact)
+    ? ordered
+    : ordered.map((fact) => asPlanned(fact, splice));
   const first = facts[0];
   // By far the most splices were tried once and that is all. They are judged as they stand, without writing out a history.
   if (first?.kind === 'attempt' && facts.length === 1)
     return {
       splice,
       facts,
-      verdict: judgeAttempt(first, 1, null, splice.kind, limits),
-      readings: first.readings,
+      verdict: judgeAttempt(first.body, 1, null, splice.kind, limits),
+      readings: first.body.readings,
     };
   const history = spliceHistory(facts);
   return {

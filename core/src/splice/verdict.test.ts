@@ -1,19 +1,19 @@
 import fc from 'fast-check';
 import { attempt, factAfter, limits } from '../../test/example';
-import type { Attempt, OwnerAnswer, SpliceFact } from './fact';
-import { compareFacts } from '../factBase';
-import { spliceHistory } from './history';
+import type { Attempt, OwnerAnswer, SpliceFact } from '../facts';
+import { spliceHistory, spliceOrder } from './history';
 import { cleaveReasons, judgeSplice, triesLeft } from './verdict';
 
-const judge = (...facts: SpliceFact[]) =>
-  judgeSplice(spliceHistory([...facts].sort(compareFacts)), 'single', limits);
+const judge = (...facts: SpliceFact[]) => judgeSplice(spliceHistory(spliceOrder(facts)), 'single', limits);
 const codes = (verdict: ReturnType<typeof judge>) => verdict.reasons.map((reason) => reason.code);
-const answer = (about: Attempt, given: OwnerAnswer['answer']): OwnerAnswer => ({
+const answer = (about: Attempt, given: OwnerAnswer['body']['answer']): OwnerAnswer => ({
   ...factAfter(about),
   kind: 'owner-answer',
-  attemptId: about.id,
-  answer: given,
-  note: '',
+  body: {
+    attemptId: about.id,
+    answer: given,
+    note: '',
+  },
 });
 
 test('nothing yet is open', () => expect(judge()).toMatchObject({ mark: 'open', tries: 0 }));
@@ -58,9 +58,11 @@ test('a forgotten sleeve is a redo with that reason, also when it is noticed lat
   const noticed: SpliceFact = {
     ...factAfter(good),
     kind: 'correction',
-    attemptId: good.id,
-    reason: 'Sleeve forgotten',
-    result: { readings: good.readings, proofTestFailed: false, sleeveForgotten: true, note: '' },
+    body: {
+      attemptId: good.id,
+      reason: 'Sleeve forgotten',
+      result: { readings: good.body.readings, proofTestFailed: false, sleeveForgotten: true, note: '' },
+    },
   };
   expect(codes(judge(good, noticed))).toEqual(['sleeve']);
   expect(judge(good, noticed, attempt(0, 0.03)).mark).toBe('holds');
@@ -96,13 +98,15 @@ describe('the owner', () => {
     const corrected: SpliceFact = {
       ...factAfter(high),
       kind: 'correction',
-      attemptId: high.id,
-      result: {
-        readings: [{ loss: 0.4, cleaveLeft: null, cleaveRight: null }],
-        proofTestFailed: false,
-        note: '',
+      body: {
+        attemptId: high.id,
+        result: {
+          readings: [{ loss: 0.4, cleaveLeft: null, cleaveRight: null }],
+          proofTestFailed: false,
+          note: '',
+        },
+        reason: 'misread',
       },
-      reason: 'misread',
     };
     expect(judge(high, allowed, corrected).mark).toBe('redo');
   });
@@ -110,12 +114,14 @@ describe('the owner', () => {
 
 test('a correction replaces the reading, and taking it back undoes the try', () => {
   const high = attempt(0, 0.14);
-  const correct = (result: Attempt['readings'] | null): SpliceFact => ({
+  const correct = (result: Attempt['body']['readings'] | null): SpliceFact => ({
     ...factAfter(high),
     kind: 'correction',
-    attemptId: high.id,
-    result: result && { readings: result, proofTestFailed: false, note: '' },
-    reason: 'misread',
+    body: {
+      attemptId: high.id,
+      result: result && { readings: result, proofTestFailed: false, note: '' },
+      reason: 'misread',
+    },
   });
   expect(judge(high, correct([{ loss: 0.04, cleaveLeft: null, cleaveRight: null }])).mark).toBe('holds');
   const taken = correct(null);

@@ -1,5 +1,5 @@
 import { exceeds, type Limits } from '../limits/limits';
-import type { OwnerAnswer } from './fact';
+import type { OwnerAnswer } from '../facts';
 import type { SpliceHistory, StandingAttempt } from './history';
 import { formatLoss } from './reading';
 
@@ -160,7 +160,7 @@ function ownerRuling(
   moreTries: boolean,
   limits: Limits,
 ): { mark: Mark; reason?: Pick<Reason, 'code' | 'message'> } {
-  switch (answer?.answer) {
+  switch (answer?.body.answer) {
     case 'allow':
       return { mark: 'allowed', reason: { code: 'owner-allowed', message: 'The owner allowed it.' } };
     case 'redo':

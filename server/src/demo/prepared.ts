@@ -1,14 +1,18 @@
 import {
+  factVersion,
   planClosure,
+  tickTargets,
   type Cable,
   type Closure,
   type Fact,
+  type Measurement,
   type Site,
   type StoredFact,
   type Tick,
-  tickNames,
+  type TickAnswer,
+  type TickTarget,
 } from '@cordel/core';
-import { cautionsFor, cutSheet, itemsFor, stepsFor, usualSchools } from '@cordel/core/prepare';
+import { cautionsFor, cutSheet, itemsFor, readAnswer, stepsFor, usualSchools } from '@cordel/core/prepare';
 import { seeded } from './seeded';
 
 export interface Preparing {
@@ -16,6 +20,8 @@ export interface Preparing {
   readonly site: Site;
   readonly cables: ReadonlyMap<string, Cable>;
   readonly begins: Date;
+  /** ms from the scenario's own night to the one in which it is shown. */
+  readonly shift: number;
   readonly by: string;
   /** How much of each cable's marks is made, by cable; 0 where it is not given. */
   readonly made: ReadonlyMap<string, number>;
@@ -28,12 +34,15 @@ export interface Preparing {
   readonly sealed?: boolean;
 }
 
+type Made = Pick<Tick, 'kind' | 'subject' | 'body'> | Pick<Measurement, 'kind' | 'subject' | 'body'>;
+
 /** What a crew ticked and measured while it prepared the cables of a closure. Made up. */
 export function preparedFacts({
   closure,
   site,
   cables,
   begins,
+  shift,
   by,
   made,
   missing = [],
@@ -45,43 +54,50 @@ export function preparedFacts({
   const plan = planClosure(closure, cables);
   const stored: StoredFact[] = [];
   let clock = begins.getTime();
-  const keep = (
-    fact:
-      | Pick<Tick, 'kind' | 'about' | 'state' | 'answer' | 'note'>
-      | { kind: 'measurement'; about: string; value: number },
-    seconds: number,
-  ) => {
+  const keep = (fact: Made, seconds: number) => {
     clock += seconds * 1000;
-    const madeAt = new Date(clock);
+    const madeAt = new Date(clock + shift);
     stored.push({
       fact: {
+        v: factVersion(fact.kind),
         id: random.id(madeAt),
-        closureId: closure.id,
         madeAt: madeAt.toISOString(),
         by,
+        device: null,
         ...fact,
       } as Fact,
-      receivedAt: new Date(clock + 1000).toISOString(),
+      receivedAt: new Date(clock + shift + 1000).toISOString(),
     });
   };
-  const tick = (about: string, state: Tick['state'] = 'done', answer: Tick['answer'] = null, seconds = 20) =>
-    keep({ kind: 'tick', about, state, answer, note: '' }, seconds);
+  const tick = (
+    target: TickTarget,
+    seconds: number,
+    more: { state?: Tick['body']['state']; mm?: number; answer?: TickAnswer | null } = {},
+  ) => {
+    const { state = 'done', ...given } = more;
+    keep(
+      {
+        kind: 'tick',
+        subject: { ...target.place, closureId: closure.id } as Tick['subject'],
+        body: { ...target.what, ...given, state, note: '' } as Tick['body'],
+      },
+      seconds,
+    );
+  };
+  const measure = (cableId: string, body: Measurement['body'], seconds: number) =>
+    keep({ kind: 'measurement', subject: { on: 'cable', closureId: closure.id, cableId }, body }, seconds);
 
-  for (const caution of cautionsFor(site, closure, plan, cables))
-    tick(tickNames.caution(caution.id), 'done', null, 5);
+  for (const caution of cautionsFor(site, closure, plan, cables)) tick(tickTargets.caution(caution.id), 5);
   for (const item of itemsFor(closure, plan, cables, usualSchools))
-    tick(tickNames.item(item.id), missing.includes(item.id) ? 'missing' : 'done', null, 2);
-  for (const [cableId, value] of diameters)
-    keep({ kind: 'measurement', about: tickNames.diameter(cableId), value }, 30);
-  for (const [cableId, value] of sheathMarks)
-    keep({ kind: 'measurement', about: tickNames.sheathMark(cableId), value }, 20);
+    tick(tickTargets.item(item.id), 2, { state: missing.includes(item.id) ? 'missing' : 'done' });
+  for (const [cableId, value] of diameters) measure(cableId, { of: 'diameter', mm: value }, 30);
+  for (const [cableId, value] of sheathMarks) measure(cableId, { of: 'sheath-number', m: value }, 20);
   for (const [cableId, share] of made) {
     const cable = cables.get(cableId)!;
     const { marks } = cutSheet(closure, plan, cable, { units: 'mm' });
     const done = new Set(marks.slice(0, Math.round(marks.length * share)).map((mark) => mark.id));
     for (const mark of marks)
-      if (done.has(mark.id))
-        tick(tickNames.mark(cableId, mark.id), 'done', { text: String(mark.at), right: true }, 60);
+      if (done.has(mark.id)) tick(tickTargets.mark(cableId, mark.id), 60, { mm: mark.at });
     for (const step of stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools }).flatMap(
       (chapter) => chapter.steps,
     ))
@@ -89,13 +105,10 @@ export function preparedFacts({
         (step.marks ?? []).every((mark) => done.has(mark)) &&
         (share === 1 || (step.marks ?? []).length > 0)
       )
-        tick(
-          tickNames.step(cableId, step.id),
-          'done',
-          step.check ? { text: step.check.answer, right: true } : null,
-          40,
-        );
+        tick(tickTargets.step(cableId, step.id), 40, {
+          answer: step.check ? readAnswer(step.check, step.check.answer) : null,
+        });
   }
-  if (sealed) tick(tickNames.sealed, 'done', null, 1800);
+  if (sealed) tick(tickTargets.sealed, 1800);
   return stored;
 }

@@ -1,8 +1,10 @@
 import {
   closureOfModel,
   equalTubes,
+  factVersion,
   limitsPresets,
   planClosure,
+  runsOf,
   type Cable,
   type Calibration,
   type Closure,
@@ -21,7 +23,7 @@ import { usedGear } from './gear';
 import { preparedFacts } from './prepared';
 import { seeded, type Seeded } from './seeded';
 
-/** 22:00 to 05:00 in the district's night, in UTC. */
+/** The scenario's own night, from which everything is counted: 22:00 to 05:00 in the district, in UTC. */
 const opens = new Date('2026-04-15T01:00:00.000Z');
 const closes = new Date('2026-04-15T08:00:00.000Z');
 const nightBefore = new Date('2026-04-14T01:00:00.000Z');
@@ -43,11 +45,13 @@ const drop2: Construction = { kind: 'drop', shape: 'flat', fibers: 2, toningWire
 
 /**
  * The invented scenario "Vale do Umbu ring, section 2": the route with its branch, cables of every kind, U1 finished, U2 in the middle of
- * its splicing, the others planned. Readings are made up by a seeded function and marked simulated.
+ * its splicing, the others planned. Readings are made up by a seeded function and marked simulated: the same in every night, which is the one of `now`.
  */
-export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact[] } {
+export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: StoredFact[] } {
+  const shift = shiftTo(now);
+  const shifted = (time: Date) => new Date(time.getTime() + shift);
   const random = seeded(20260415);
-  const id = () => random.id(opens);
+  const id = () => random.id(shifted(opens));
   const site = (
     name: string,
     kind: Site['kind'],
@@ -173,8 +177,9 @@ export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact
       name: 'Vale do Umbu ring, section 2',
       units: 'mm',
       limits,
-      window: { opens: opens.toISOString(), closes: closes.toISOString() },
+      window: { opens: shifted(opens).toISOString(), closes: shifted(closes).toISOString() },
       version: 1,
+      lineVersion: 1,
     },
     sites: [moinho, u1, u2, u3, u4, ladeira, school],
     cables: [m96, p96, b96, r144, s144, e24, c48, ...drops],
@@ -190,6 +195,7 @@ export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact
         site: u1,
         cables,
         begins: new Date(nightBefore.getTime() - 90 * 60_000),
+        shift,
         by: 'Davi',
         made: new Map([
           [m96.id, 1],
@@ -212,6 +218,7 @@ export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact
         site: u2,
         cables,
         begins: new Date(opens.getTime() - 110 * 60_000),
+        shift,
         by: 'Iara',
         made: new Map([p96, b96, r144, s144].map((one) => [one.id, 1])),
         diameters: new Map([
@@ -231,16 +238,26 @@ export function valeDoUmbu(): { definition: ProjectDefinition; facts: StoredFact
         site: u3,
         cables,
         begins: new Date(opens.getTime() + 60 * 60_000),
+        shift,
         by: 'Davi',
         made: new Map([[b96.id, 0.5]]),
         missing: ['soap'],
         diameters: new Map([[b96.id, 12.4]]),
         sheathMarks: new Map([[b96.id, 1836]]),
       }),
-      ...simulatedNight(splicesOf(atU1), atU1.id, limits, nightBefore, troublesAtU1),
-      ...simulatedNight(splicesOf(atU2).slice(0, splicedAtU2), atU2.id, limits, opens, troublesAtU2),
+      ...simulatedNight(splicesOf(atU1), atU1.id, limits, nightBefore, shift, troublesAtU1),
+      ...simulatedNight(splicesOf(atU2).slice(0, splicedAtU2), atU2.id, limits, opens, shift, troublesAtU2),
     ],
   };
+}
+
+/** So long after the window opened the last splice of the scenario was made, ms: 4 h 05 min. */
+const progressed = 245 * 60_000;
+
+/** ms from the scenario's night to one in which `now` is right after its last splice; whole hours, so that the window opens on the hour. */
+function shiftTo(now: Date): number {
+  const hour = 3600_000;
+  return Math.floor((now.getTime() - progressed - opens.getTime()) / hour) * hour;
 }
 
 const splicedAtU2 = 53;
@@ -266,21 +283,29 @@ function simulatedNight(
   closureId: string,
   limits: Limits,
   night: Date,
+  shift: number,
   troubles: Troubles,
 ): StoredFact[] {
   const random = seeded(night.getTime() / 1000);
   const stored: StoredFact[] = [];
   let clock = night.getTime() + 14 * 60_000;
   const by = () => (stored.length % 40 < 26 ? 'Iara' : 'Davi');
-  const base = (splice: PlacedSplice) => {
+  const base = <K extends Fact['kind']>(kind: K, splice: PlacedSplice) => {
     clock += Math.round((2.6 + 2 * random.next()) * 60) * 1000;
-    const madeAt = new Date(clock);
+    const madeAt = new Date(clock + shift);
     return {
+      v: factVersion(kind),
       id: random.id(madeAt),
-      closureId,
-      spliceId: splice.id,
+      kind,
       madeAt: madeAt.toISOString(),
       by: by(),
+      device: null,
+      subject: {
+        on: 'splice' as const,
+        closureId,
+        left: runsOf(splice.left),
+        right: runsOf(splice.right),
+      },
     };
   };
   const keep = (fact: Fact) => {
@@ -293,39 +318,31 @@ function simulatedNight(
     more: { cleaveLeft?: number; note?: string } = {},
   ) =>
     keep({
-      ...base(splice),
-      kind: 'attempt',
-      source: 'machine',
-      simulated: true,
-      readings: [
-        {
-          loss,
-          cleaveLeft: more.cleaveLeft ?? angle(random),
-          cleaveRight: angle(random),
-        },
-      ],
-      proofTestFailed: loss === null,
-      note: more.note ?? '',
-      gear: usedGear,
+      ...base('attempt', splice),
+      body: {
+        source: 'machine',
+        simulated: true,
+        gear: usedGear,
+        readings: [{ loss, cleaveLeft: more.cleaveLeft ?? angle(random), cleaveRight: angle(random) }],
+        proofTestFailed: loss === null,
+        note: more.note ?? '',
+      },
     });
   /** The machine is calibrated before the first splice of a night, and the weather is looked at now and then. */
-  const calibrate = (conditions: Calibration['conditions']) =>
-    keep({
-      ...atMachine(),
-      kind: 'calibration',
-      passed: true,
-      conditions,
-    });
-  const atMachine = () => {
+  const calibrate = (conditions: Calibration['body']['conditions']) =>
+    keep({ ...atMachine('calibration'), body: { passed: true, conditions, note: '' } });
+  const atMachine = <K extends Fact['kind']>(kind: K) => {
     clock += 120_000;
-    const madeAt = new Date(clock);
+    const madeAt = new Date(clock + shift);
+    const { id: gearId, label } = usedGear.machine;
     return {
+      v: factVersion(kind),
       id: random.id(madeAt),
-      closureId,
+      kind,
       madeAt: madeAt.toISOString(),
       by: by(),
-      gear: usedGear.machine,
-      note: '',
+      device: null,
+      subject: { on: 'gear' as const, closureId, gearId, label },
     };
   };
   const over = (by: number) => hundredths(limits.singleMax + by);
@@ -335,9 +352,8 @@ function simulatedNight(
     // After midnight it gets cold by the river, and nobody calibrates again.
     if (index === 36)
       keep({
-        ...atMachine(),
-        kind: 'weather',
-        conditions: { temperature: 11, humidity: 82, pressure: null },
+        ...atMachine('weather'),
+        body: { conditions: { temperature: 11, humidity: 82, pressure: null }, note: '' },
       });
     switch (troubles[`${splice.tray}.${splice.slot}`]) {
       case 'redone':
@@ -349,11 +365,8 @@ function simulatedNight(
         attempt(splice, over(0.04));
         const last = attempt(splice, over(0.02));
         keep({
-          ...base(splice),
-          kind: 'owner-answer',
-          attemptId: last,
-          answer: 'allow',
-          note: 'Spare fiber, budget has room.',
+          ...base('owner-answer', splice),
+          body: { attemptId: last, answer: 'allow', note: 'Spare fiber, budget has room.' },
         });
         break;
       }

@@ -1,83 +1,117 @@
-import { idSchema, isGearFact, versionSchema } from '@cordel/core';
-import { gearSchema, useOf, type Gear, type GearBook } from '@cordel/core/gear';
-import { and, asc, eq, gt } from 'drizzle-orm';
+import { idSchema, isGearFact, knownFact, type Fact } from '@cordel/core';
+import { gearSchema, joinBooks, useOf, type Gear, type GearBook } from '@cordel/core/gear';
+import { and, asc, eq, gte, isNull, lt, or, sql } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
-import type { Database } from '../database';
-import { notFound, refuse, validated } from '../problem';
-import { concernsGear, gearItem, lineProject, spliceFact } from '../schema';
+import type { RequestVariables } from '../actor';
+import type { Database, Queries } from '../database/database';
+import { rowsOf } from '../database/migrate';
+import { refuse, validated } from '../problem';
+import { fact, gearItem, lineProject } from '../schema';
+import { deleteDocument, putDocument, type DocumentKind } from '../versionedDocument';
+import { versionQuery } from './params';
 
 const gearParam = z.object({ gearId: idSchema });
 
+/** The gear of the crews, one list for the whole shelf. What was recorded with a piece keeps its label, so it may go from the list. */
+const gear: DocumentKind<Gear> = {
+  what: 'piece of gear',
+  buried: 'gear',
+  async load(db, id) {
+    const [row] = await db.select().from(gearItem).where(eq(gearItem.id, id)).for('update');
+    // jsonb does not keep the order of fields; the schema restores it.
+    return row ? gearSchema.parse(row.body) : null;
+  },
+  async store(db, item) {
+    const row = { id: item.id, label: item.label, body: item, version: item.version };
+    await db.insert(gearItem).values(row).onConflictDoUpdate({ target: gearItem.id, set: row });
+  },
+  remove: async (db, id) => void (await db.delete(gearItem).where(eq(gearItem.id, id))),
+};
+
 /** The gear of the crews, and all that happened to it and was made with it in any project. */
 export function gearRoutes(database: Database) {
-  return new Hono()
-    .get('/gear', async (context) => context.json({ gear: await loadGear(database) }))
+  return new Hono<RequestVariables>()
+    .get('/gear', async (context) => context.json({ gear: await loadGear(database.read) }))
     .put('/gear/:gearId', validated('param', gearParam), validated('json', gearSchema), async (context) => {
       const { gearId } = context.req.valid('param');
       const item = context.req.valid('json');
       if (item.id !== gearId)
         refuse({ title: 'Two pieces of gear', status: 400, detail: 'id: The address names another piece.' });
-      const current = await database.write(async (db) => {
-        const [before] = await db.select().from(gearItem).where(eq(gearItem.id, gearId));
-        if (before && before.version !== item.version) return before.body;
-        const saved = { ...item, version: before ? item.version + 1 : 1 };
-        const row = { id: gearId, label: saved.label, body: saved, version: saved.version };
-        await db.insert(gearItem).values(row).onConflictDoUpdate({ target: gearItem.id, set: row });
-        return null;
-      });
-      if (current)
-        refuse({
-          title: 'Changed meanwhile',
-          status: 409,
-          detail: 'Somebody changed this piece of gear while you did. Look at the newer one and decide.',
-          current,
-        });
-      return context.json({ gear: await loadGear(database) });
+      await database.write((db) => putDocument(db, gear, item, { mayBeNew: true }));
+      return context.json({ gear: await loadGear(database.read) });
     })
     .delete(
       '/gear/:gearId',
       validated('param', gearParam),
-      validated('query', z.object({ version: z.coerce.number().pipe(versionSchema) })),
+      validated('query', versionQuery),
       async (context) => {
         const { gearId } = context.req.valid('param');
         const { version } = context.req.valid('query');
-        // What was recorded with it keeps its label, so it may go from the list.
-        const gone = await database.write((db) =>
-          db
-            .delete(gearItem)
-            .where(and(eq(gearItem.id, gearId), eq(gearItem.version, version)))
-            .returning({ id: gearItem.id }),
-        );
-        if (gone.length === 0) notFound('piece of gear in that version');
-        return context.json({ gear: await loadGear(database) });
+        await database.write((db) => deleteDocument(db, gear, gearId, version));
+        return context.json({ gear: await loadGear(database.read) });
       },
     )
     .get(
       '/gear/book',
-      validated('query', z.object({ after: z.coerce.number().int().min(0).default(0) })),
+      validated('query', z.object({ after: z.string().max(80).default('') })),
       async (context) => {
-        const { after } = context.req.valid('query');
+        const now = await position(database.read);
+        const from = positionOf(context.req.valid('query').after, now.epoch);
         const rows = await database.read
-          .select({ seq: spliceFact.seq, fact: spliceFact.body, limits: lineProject.limits })
-          .from(spliceFact)
-          .innerJoin(lineProject, eq(lineProject.id, spliceFact.projectId))
-          .where(and(gt(spliceFact.seq, after), concernsGear(spliceFact)))
-          .orderBy(asc(spliceFact.seq));
+          .select({ body: fact.body, limits: lineProject.limits })
+          .from(fact)
+          .innerJoin(lineProject, eq(lineProject.id, fact.projectId))
+          .where(
+            and(
+              fact.concernsGear,
+              // An import is as new as the moment in which it was shown.
+              or(gte(fact.tx, from), gte(lineProject.shownTx, from)),
+              lt(fact.tx, now.horizon),
+              lt(lineProject.shownTx, now.horizon),
+              isNull(lineProject.importing),
+            ),
+          )
+          .orderBy(asc(fact.tx), asc(fact.id));
+        const known = rows.flatMap(({ body, limits }) => {
+          const one = knownFact(body);
+          return one ? [{ fact: one, limits }] : [];
+        });
+        const facts: Fact[] = known.map((one) => one.fact);
         const book: GearBook = {
-          uses: rows.flatMap(({ fact, limits }) =>
-            fact.kind === 'attempt' ? (useOf(fact, limits) ?? []) : [],
+          uses: known.flatMap(({ fact: one, limits }) =>
+            one.kind === 'attempt' ? (useOf(one, limits) ?? []) : [],
           ),
-          facts: rows.map((row) => row.fact).filter(isGearFact),
-          withdrawn: rows.flatMap(({ fact }) => (fact.kind === 'correction' ? [fact.attemptId] : [])),
+          facts: facts.filter(isGearFact),
+          withdrawn: facts.flatMap((one) => (one.kind === 'correction' ? [one.body.attemptId] : [])),
         };
-        return context.json({ book, last: rows.at(-1)?.seq ?? after });
+        return context.json({ book: joinBooks(book), last: `${now.epoch}.${now.horizon}` });
       },
     );
 }
 
-async function loadGear(database: Database): Promise<Gear[]> {
-  const rows = await database.read
+/**
+ * Where a reader across projects is: which database, and the oldest transaction that still runs there. What earlier ones stored is all to be seen, so a reader who
+ * comes back with this position misses nothing, however many servers write.
+ */
+async function position(db: Queries): Promise<{ epoch: string; horizon: number }> {
+  const [row] = rowsOf(
+    await db.execute(
+      sql`select epoch, pg_snapshot_xmin(pg_current_snapshot())::text as horizon from database_identity`,
+    ),
+  );
+  return { epoch: String(row!.epoch), horizon: Number(row!.horizon) };
+}
+
+/** From the beginning where the position is of another database, or none. */
+function positionOf(after: string, epoch: string): number {
+  const [of, number] = after.split('.');
+  const from = Number(number);
+  return of === epoch && Number.isSafeInteger(from) && from >= 0 ? from : 0;
+}
+
+async function loadGear(db: Queries): Promise<Gear[]> {
+  const rows = await db
     .select({ body: gearItem.body })
     .from(gearItem)
     .orderBy(asc(gearItem.label), asc(gearItem.id));

@@ -1,27 +1,38 @@
 import {
   idSchema,
+  isGearFact,
+  knownFact,
   lossSheet,
-  projectFileSchema,
-  referenceProblems,
+  projectFileParts,
   siteOf,
-  writeProjectFile,
+  type GearFact,
 } from '@cordel/core';
+import { and, notInArray } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
+import { HTTPException } from 'hono/http-exception';
+import { stream } from 'hono/streaming';
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { attachment } from '../attachment';
-import type { Database } from '../database';
-import { documentProblem, readDocument } from '../documentText';
-import { notFound, problemResponse, refuse, taken, validated } from '../problem';
-import { insertDefinition, insertFacts, loadDefinition, loadFacts } from '../projectStore';
-import { projectParam, storedUnlessTaken } from './line';
+import type { RequestVariables } from '../actor';
+import { attachment, attachmentHeaders } from '../attachment';
+import type { Clock } from '../clock';
+import type { Database, Queries } from '../database/database';
+import { breathe, loadFacts } from '../factStore';
+import { importProject } from '../import/importProject';
+import { notFound, problemResponse, validated } from '../problem';
+import { loadDefinition } from '../projectStore';
+import { fact } from '../schema';
+import { projectParam } from './params';
 
 const importLimit = 64 * 1024 * 1024;
 
+/** A cell that begins like this is a formula to a spreadsheet, whatever stands behind, line breaks included. */
+const formula = /^[=+\-@\t\r\n]/;
+
 /** The loss sheet, and the whole project as a document, out and in. */
-export function handoverRoutes(database: Database) {
-  return new Hono()
+export function handoverRoutes(database: Database, clock: Clock) {
+  return new Hono<RequestVariables>()
     .get(
       '/projects/:projectId/loss-sheet.csv',
       validated('param', projectParam),
@@ -32,16 +43,19 @@ export function handoverRoutes(database: Database) {
         const definition = (await loadDefinition(database.read, projectId)) ?? notFound('project');
         const chosen = definition.closures.filter((one) => !closure || one.id === closure);
         if (closure && chosen.length === 0) notFound('closure');
-        const facts = (await loadFacts(database.read, projectId)).map((stored) => stored.fact);
+        const facts = (await loadFacts(database.read, projectId)).flatMap(
+          (stored) => knownFact(stored.fact) ?? [],
+        );
         const sheet = lossSheet(
           definition,
           facts,
           chosen.map((one) => one.id),
+          await gearFacts(database.read),
         );
         const name = closure ? siteOf(definition.sites, chosen[0]!.siteId).name : definition.project.name;
         return attachment(
           // The mark at the start tells spreadsheets that this is UTF-8; without it they guess.
-          `\uFEFF${Papa.unparse([[...sheet.header], ...sheet.rows.map((row) => [...row])], { newline: '\r\n', escapeFormulae: true })}\r\n`,
+          `\uFEFF${Papa.unparse([[...sheet.header], ...sheet.rows.map((row) => [...row])], { newline: '\r\n', escapeFormulae: formula })}\r\n`,
           'text/csv; charset=utf-8; header=present',
           `${name} losses.csv`,
         );
@@ -50,11 +64,15 @@ export function handoverRoutes(database: Database) {
     .get('/projects/:projectId/project.json', validated('param', projectParam), async (context) => {
       const { projectId } = context.req.valid('param');
       const definition = (await loadDefinition(database.read, projectId)) ?? notFound('project');
-      return attachment(
-        writeProjectFile(definition, await loadFacts(database.read, projectId)),
-        'application/json; charset=utf-8',
-        `${definition.project.name}.json`,
-      );
+      const facts = await loadFacts(database.read, projectId);
+      const headers = attachmentHeaders('application/json; charset=utf-8', `${definition.project.name}.json`);
+      for (const [name, value] of Object.entries(headers)) context.header(name, value);
+      return stream(context, async (out) => {
+        for (const part of projectFileParts(definition, facts)) {
+          await out.write(part);
+          await breathe();
+        }
+      });
     })
     .post(
       '/import',
@@ -68,25 +86,35 @@ export function handoverRoutes(database: Database) {
           }),
       }),
       async (context) => {
-        if (!/^application\/json\b/i.test(context.req.header('Content-Type') ?? ''))
-          refuse({
-            title: 'Not a project file',
-            status: 415,
-            detail: 'Send the project file as application/json.',
-          });
-        const read = readDocument(await context.req.text(), projectFileSchema, (file) =>
-          referenceProblems(file, file.facts),
-        );
-        if (read.problems) return refuse(documentProblem(read.problems));
-        const { file } = read;
-        const stored = await storedUnlessTaken(() =>
-          database.write(async (db) => {
-            await insertDefinition(db, file);
-            await insertFacts(db, file.project.id, file.facts);
-          }),
-        );
-        if (!stored) refuse(taken);
-        return context.json({ id: file.project.id, name: file.project.name }, 201);
+        const bytes = await context.req.arrayBuffer();
+        const take = (onProgress: Parameters<typeof importProject>[3]) =>
+          importProject(database, bytes, clock.trusted(), onProgress);
+        if (!context.req.header('Accept')?.includes('application/x-ndjson'))
+          return context.json(await take(() => undefined), 201);
+        // A line for each step, and a last one with what came of it, for a page that shows how far it is.
+        context.header('Content-Type', 'application/x-ndjson');
+        context.header('Content-Encoding', 'identity');
+        return stream(context, async (out) => {
+          const say = (line: unknown) => out.write(`${JSON.stringify(line)}\n`);
+          try {
+            say({ taken: await take((progress) => void say({ progress })) });
+          } catch (error) {
+            if (!(error instanceof HTTPException) || !error.res) throw error;
+            await say({ problem: await error.res.json() });
+          }
+        });
       },
     );
+}
+
+/** What happened to the gear in all projects: a night may have begun in another one. */
+async function gearFacts(db: Queries): Promise<GearFact[]> {
+  const rows = await db
+    .select({ body: fact.body })
+    .from(fact)
+    .where(and(fact.concernsGear, notInArray(fact.kind, ['attempt', 'correction'])));
+  return rows.flatMap(({ body }) => {
+    const known = knownFact(body);
+    return known && isGearFact(known) ? [known] : [];
+  });
 }

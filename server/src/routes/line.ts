@@ -1,46 +1,49 @@
 import {
-  idSchema,
   projectDefinitionSchema,
   projectSettingsSchema,
   referenceProblems,
   versionSchema,
+  type Project,
 } from '@cordel/core';
-import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import { Hono } from 'hono';
-import { z } from 'zod';
-import type { Database } from '../database';
-import { notFound, refuse, taken, validated } from '../problem';
-import { progressOf } from '../progress';
-import { insertDefinition, loadDefinition, loadFacts, projectOf, replaceLine } from '../projectStore';
+import type { RequestVariables } from '../actor';
+import type { Clock } from '../clock';
+import type { Database } from '../database/database';
+import { notFound, refuse, validated } from '../problem';
+import type { ProgressBook } from '../progressBook';
+import { insertDefinition, loadDefinition, projectOf, replaceLine } from '../projectStore';
 import { lineProject } from '../schema';
+import { today } from '../serverDays';
+import { refuseTaken, taken, unlessTaken } from '../taken';
+import { within, type ProjectWork } from '../unitOfWork';
+import { changedMeanwhile, putDocument, type DocumentKind } from '../versionedDocument';
+import { projectParam } from './params';
 
-export const projectParam = z.object({ projectId: idSchema });
+/** What a person edits about a project as a whole; run inside `within`, which holds its row. */
+const settings = ({ row }: ProjectWork): DocumentKind<Project> => ({
+  what: 'project',
+  buried: null,
+  load: async () => projectOf(row),
+  async store(db, { id, name, units, limits, window, version }) {
+    await db.update(lineProject).set({ name, units, limits, window, version }).where(eq(lineProject.id, id));
+  },
+  remove: () => Promise.reject(new Error('A project goes from the shelf as a whole.')),
+});
 
 /** Projects, their sites and cables: the shelf and the route. */
-export function lineRoutes(database: Database, now: () => Date) {
-  return new Hono()
+export function lineRoutes(database: Database, clock: Clock, progress: ProgressBook) {
+  return new Hono<RequestVariables>()
     .get('/projects', async (context) => {
-      const rows = await database.read
+      const deleted = await database.read
         .select({ id: lineProject.id, name: lineProject.name, deletedAt: lineProject.deletedAt })
         .from(lineProject)
-        .orderBy(asc(lineProject.createdAt));
-      const shelf = [];
-      const deleted = [];
-      for (const { id, name, deletedAt } of rows) {
-        if (deletedAt) {
-          deleted.push({ id, name, deletedAt: deletedAt.toISOString() });
-          continue;
-        }
-        const definition = (await loadDefinition(database.read, id))!;
-        const facts = (await loadFacts(database.read, id)).map((stored) => stored.fact);
-        shelf.push({
-          project: definition.project,
-          siteCount: definition.sites.length,
-          lengthMeters: Math.max(0, ...definition.sites.map((site) => site.chainage)),
-          progress: progressOf(definition, facts),
-        });
-      }
-      return context.json({ shelf, deleted });
+        .where(isNotNull(lineProject.deletedAt))
+        .orderBy(lineProject.createdAt);
+      return context.json({
+        shelf: await progress.shelf(),
+        deleted: deleted.map((row) => ({ ...row, deletedAt: row.deletedAt!.toISOString() })),
+      });
     })
     .post('/projects', validated('json', projectDefinitionSchema), async (context) => {
       const definition = context.req.valid('json');
@@ -51,7 +54,14 @@ export function lineRoutes(database: Database, now: () => Date) {
           status: 400,
           detail: `${problem.path.join('.')}: ${problem.message}`,
         });
-      if (!(await insertNew(database, definition))) refuse(taken);
+      await unlessTaken(
+        () =>
+          database.write(async (db) => {
+            await refuseTaken(db, definition.project.id);
+            await insertDefinition(db, definition);
+          }),
+        taken,
+      );
       return context.json({ id: definition.project.id }, 201);
     })
     .get('/projects/:projectId', validated('param', projectParam), async (context) => {
@@ -61,9 +71,8 @@ export function lineRoutes(database: Database, now: () => Date) {
     })
     .get('/projects/:projectId/progress', validated('param', projectParam), async (context) => {
       const { projectId } = context.req.valid('param');
-      const definition = (await loadDefinition(database.read, projectId)) ?? notFound('project');
-      const facts = (await loadFacts(database.read, projectId)).map((stored) => stored.fact);
-      return context.json({ progress: progressOf(definition, facts) });
+      const summary = (await progress.project(projectId)) ?? notFound('project');
+      return context.json({ progress: summary.progress });
     })
     .put(
       '/projects/:projectId/settings',
@@ -71,22 +80,11 @@ export function lineRoutes(database: Database, now: () => Date) {
       validated('json', projectSettingsSchema.extend({ version: versionSchema })),
       async (context) => {
         const { projectId } = context.req.valid('param');
-        const { version, ...settings } = context.req.valid('json');
-        const [saved] = await database.write((db) =>
-          db
-            .update(lineProject)
-            .set({ ...settings, version: sql`${lineProject.version} + 1` })
-            .where(and(eq(lineProject.id, projectId), eq(lineProject.version, version)))
-            .returning(),
+        const edited = context.req.valid('json');
+        const project = await within(database, context.get('actor'), projectId, (work) =>
+          putDocument(work.db, settings(work), { ...projectOf(work.row), ...edited }),
         );
-        if (saved) return context.json({ project: projectOf(saved) });
-        const definition = (await loadDefinition(database.read, projectId)) ?? notFound('project');
-        return refuse({
-          title: 'Changed meanwhile',
-          status: 409,
-          detail: 'Somebody changed these settings while you did. Look at the newer ones and decide.',
-          current: definition.project,
-        });
+        return context.json({ project });
       },
     )
     .put(
@@ -99,46 +97,36 @@ export function lineRoutes(database: Database, now: () => Date) {
       async (context) => {
         const { projectId } = context.req.valid('param');
         const { version, sites, cables } = context.req.valid('json');
-        const before = (await loadDefinition(database.read, projectId)) ?? notFound('project');
-        const changed = () =>
-          refuse({
-            title: 'Changed meanwhile',
-            status: 409,
-            detail: 'Somebody changed this project while you did. Look at the newer route and decide.',
-            current: before,
-          });
-        if (before.project.version !== version) changed();
-        const [problem] = referenceProblems({ ...before, sites, cables });
-        if (problem)
-          refuse({
-            title: 'The route does not hold together',
-            status: 400,
-            detail: `${problem.path.join('.')}: ${problem.message} Take it out where it is still used first.`,
-          });
-        const stored = await database.write(async (db) => {
-          const [project] = await db
+        const after = await within(database, context.get('actor'), projectId, async (work) => {
+          const { db, row } = work;
+          const before = await work.definition();
+          if (row.lineVersion !== version) changedMeanwhile('route', before);
+          const [problem] = referenceProblems({ ...before, sites, cables });
+          if (problem)
+            refuse({
+              title: 'The route does not hold together',
+              status: 400,
+              detail: `${problem.path.join('.')}: ${problem.message} Take it out where it is still used first.`,
+            });
+          await unlessTaken(() => replaceLine(db, projectId, { sites, cables }), taken);
+          await db
             .update(lineProject)
-            .set({ version: sql`${lineProject.version} + 1` })
-            .where(and(eq(lineProject.id, projectId), eq(lineProject.version, version)))
-            .returning();
-          if (!project) return false;
-          await replaceLine(db, projectId, { sites, cables });
-          return true;
+            .set({ lineVersion: version + 1 })
+            .where(eq(lineProject.id, projectId));
+          const stored = await work.definition();
+          return { ...stored, project: { ...stored.project, lineVersion: version + 1 } };
         });
-        if (!stored) changed();
-        return context.json((await loadDefinition(database.read, projectId))!);
+        return context.json(after);
       },
     )
     .delete('/projects/:projectId', validated('param', projectParam), async (context) => {
       const { projectId } = context.req.valid('param');
-      const gone = await database.write((db) =>
+      await within(database, context.get('actor'), projectId, async ({ db }) =>
         db
           .update(lineProject)
-          .set({ deletedAt: now() })
-          .where(and(eq(lineProject.id, projectId), isNull(lineProject.deletedAt)))
-          .returning({ id: lineProject.id }),
+          .set({ deletedAt: clock.now(), deletedOn: await today(db) })
+          .where(eq(lineProject.id, projectId)),
       );
-      if (gone.length === 0) notFound('project');
       return context.body(null, 204);
     })
     .post('/projects/:projectId/restore', validated('param', projectParam), async (context) => {
@@ -146,31 +134,17 @@ export function lineRoutes(database: Database, now: () => Date) {
       const back = await database.write((db) =>
         db
           .update(lineProject)
-          .set({ deletedAt: null })
-          .where(and(eq(lineProject.id, projectId), isNotNull(lineProject.deletedAt)))
+          .set({ deletedAt: null, deletedOn: null })
+          .where(
+            and(
+              eq(lineProject.id, projectId),
+              isNotNull(lineProject.deletedAt),
+              isNull(lineProject.importing),
+            ),
+          )
           .returning({ id: lineProject.id }),
       );
       if (back.length === 0) notFound('deleted project');
       return context.body(null, 204);
     });
-}
-
-/** false when an identifier is taken; then nothing is stored. */
-async function insertNew(
-  database: Database,
-  definition: z.infer<typeof projectDefinitionSchema>,
-): Promise<boolean> {
-  return storedUnlessTaken(() => database.write((db) => insertDefinition(db, definition)));
-}
-
-/** Turns PostgreSQL's unique violation into false. */
-export async function storedUnlessTaken(store: () => Promise<void>): Promise<boolean> {
-  try {
-    await store();
-    return true;
-  } catch (error) {
-    const cause = error instanceof Error && error.cause ? error.cause : error;
-    if ((cause as { code?: string }).code === '23505') return false;
-    throw error;
-  }
 }

@@ -1,48 +1,71 @@
-import { factSchema, idSchema } from '@cordel/core';
+import { idSchema, textSchema } from '@cordel/core';
 import { and, asc, eq, gt, max } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
-import type { Database } from '../database';
+import type { RequestVariables } from '../actor';
+import type { Database } from '../database/database';
+import { factsAfter } from '../factStore';
 import type { FactWriter } from '../factWriter';
 import type { Presence } from '../presence';
 import { notFound, validated } from '../problem';
-import { planClosure, spliceFact } from '../schema';
-import { projectParam } from './line';
+import { loadDefinition } from '../projectStore';
+import { fact, planClosure } from '../schema';
+import { closureParam, projectParam } from './params';
 
-const closureParam = projectParam.extend({ closureId: idSchema });
+/** Facts in one answer: so many that a closure is there at once, so few that nobody else waits for them. */
+const mostInPage = 1000;
+const pageQuery = z.object({
+  after: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
+  limit: z.coerce.number().int().min(1).max(mostInPage).default(mostInPage),
+});
 
-/** What happened at the splices: append and read, nothing else; and who stands where just now. */
+/** What happened: append and read, nothing else; and who stands where just now. */
 export function spliceRoutes(database: Database, writer: FactWriter, presence: Presence) {
-  return new Hono()
+  return new Hono<RequestVariables>()
     .post(
       '/projects/:projectId/facts',
       validated('param', projectParam),
-      validated('json', z.strictObject({ facts: z.array(factSchema).min(1).max(500) })),
+      // Each is read by itself, so that what one gets wrong is its own.
+      validated('json', z.strictObject({ facts: z.array(z.unknown()).min(1).max(500) })),
       async (context) => {
         const { projectId } = context.req.valid('param');
         return context.json(await writer.append(projectId, context.req.valid('json').facts));
       },
     )
     .get(
+      '/projects/:projectId/facts',
+      validated('param', projectParam),
+      validated('query', pageQuery),
+      async (context) => {
+        const { projectId } = context.req.valid('param');
+        const { after, limit } = context.req.valid('query');
+        if (!(await loadDefinition(database.read, projectId))) notFound('project');
+        const rows = await factsAfter(database.read, projectId, after, limit);
+        return context.json({
+          facts: rows.map((row) => row.body),
+          last: rows.at(-1)?.seq ?? after,
+          more: rows.length === limit,
+        });
+      },
+    )
+    .get(
       '/projects/:projectId/closures/:closureId/facts',
       validated('param', closureParam),
-      validated('query', z.object({ after: z.coerce.number().int().min(0).default(0) })),
+      validated('query', pageQuery),
       async (context) => {
         const { projectId, closureId } = context.req.valid('param');
-        const { after } = context.req.valid('query');
-        const [closure] = await database.read
-          .select({ id: planClosure.id })
-          .from(planClosure)
-          .where(and(eq(planClosure.id, closureId), eq(planClosure.projectId, projectId)));
-        if (!closure) notFound('closure');
+        const { after, limit } = context.req.valid('query');
+        if (!(await isThere(database, projectId, closureId))) notFound('closure');
         const rows = await database.read
-          .select({ seq: spliceFact.seq, fact: spliceFact.body })
-          .from(spliceFact)
-          .where(and(eq(spliceFact.closureId, closureId), gt(spliceFact.seq, after)))
-          .orderBy(asc(spliceFact.seq));
+          .select({ seq: fact.seq, body: fact.body })
+          .from(fact)
+          .where(and(eq(fact.closureId, closureId), gt(fact.seq, after)))
+          .orderBy(asc(fact.seq))
+          .limit(limit);
         return context.json({
-          facts: rows.map((row) => row.fact),
+          facts: rows.map((row) => row.body),
           last: rows.at(-1)?.seq ?? after,
+          more: rows.length === limit,
         });
       },
     )
@@ -54,20 +77,29 @@ export function spliceRoutes(database: Database, writer: FactWriter, presence: P
         z.strictObject({
           /** Made by the device, kept on it. */
           device: idSchema,
-          by: z.string().trim().max(40).nullable(),
+          by: textSchema.trim().max(40).nullable(),
           /** null: it leaves the closure. */
-          spliceId: z.string().min(3).max(8000).nullable(),
+          spliceId: textSchema.min(3).max(4000).nullable(),
         }),
       ),
       async (context) => {
-        const { closureId } = context.req.valid('param');
+        const { projectId, closureId } = context.req.valid('param');
         const { device, by, spliceId } = context.req.valid('json');
-        const others = presence.at(closureId, { device, by, spliceId });
+        if (!(await isThere(database, projectId, closureId))) notFound('closure');
+        const others = await presence.at(closureId, { device, by, spliceId });
         const [row] = await database.read
-          .select({ last: max(spliceFact.seq) })
-          .from(spliceFact)
-          .where(eq(spliceFact.closureId, closureId));
+          .select({ last: max(fact.seq) })
+          .from(fact)
+          .where(eq(fact.closureId, closureId));
         return context.json({ others, last: Number(row?.last ?? 0) });
       },
     );
+}
+
+async function isThere(database: Database, projectId: string, closureId: string): Promise<boolean> {
+  const [closure] = await database.read
+    .select({ id: planClosure.id })
+    .from(planClosure)
+    .where(and(eq(planClosure.id, closureId), eq(planClosure.projectId, projectId)));
+  return closure !== undefined;
 }

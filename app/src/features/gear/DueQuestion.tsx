@@ -1,7 +1,6 @@
 import { fiberOf, type Cable, type Conditions, type Fact } from '@cordel/core';
 import { useEffect, useState, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { passOver, putRight } from '../../data/gearTonight';
 import { usePreferences } from '../../data/preferences';
 import { Action } from '../../ui/Action';
 import { Caution } from '../../ui/Caution';
@@ -89,7 +88,6 @@ function GoOn({ ask, closureId, onFact, armed }: PartProps) {
       detail="goes on record"
       disabled={!armed}
       onPress={() => {
-        passOver(ask.gear.id, ask.about);
         onFact(
           newWentOn(
             closureId,
@@ -120,7 +118,6 @@ function Calibrate(props: PartProps & { words: ReactNode }) {
       weather={atBench.machine?.standing.weather ?? null}
       units={units}
       onResult={(passed, conditions) => {
-        if (passed) putRight(ask.gear.id, 'calibration');
         onFact(newCalibration(closureId, ask.gear, passed, conditions));
       }}
       more={<GoOn {...props} />}
@@ -211,7 +208,6 @@ export function CalibrationForm({
 function Renew(props: PartProps) {
   const { ask, atBench, armed, closureId, onFact } = props;
   const event = (name: Parameters<typeof newGearEvent>[2]) => {
-    putRight(ask.gear.id, ask.about);
     onFact(newGearEvent(closureId, ask.gear, name));
   };
   const standing = atBench.cleaver?.standing;

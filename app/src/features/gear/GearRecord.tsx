@@ -14,7 +14,7 @@ const first = 12;
 export function GearRecord({ item, book }: { item: Gear; book: GearBook }) {
   const { palette } = useCordelTheme();
   const [all, setAll] = useState(false);
-  const facts = book.facts.filter((fact) => fact.gear.id === item.id);
+  const facts = book.facts.filter((fact) => fact.subject.gearId === item.id);
   const tries = triesOf(facts);
   const shown = [...facts].reverse().slice(0, all ? undefined : first);
   return (
@@ -50,7 +50,7 @@ function triesOf(facts: readonly GearFact[]): ReadonlyMap<string, number> {
   for (const fact of facts) {
     if (fact.kind !== 'calibration') continue;
     tries.set(fact.id, failed + 1);
-    failed = fact.passed ? 0 : failed + 1;
+    failed = fact.body.passed ? 0 : failed + 1;
   }
   return tries;
 }
@@ -75,15 +75,15 @@ function words(fact: GearFact, tries: ReadonlyMap<string, number>): string {
   switch (fact.kind) {
     case 'calibration':
       return [
-        `Calibration ${fact.passed ? 'passed' : 'failed'}, try ${tries.get(fact.id) ?? 1}`,
-        ...conditionWords(fact.conditions),
+        `Calibration ${fact.body.passed ? 'passed' : 'failed'}, try ${tries.get(fact.id) ?? 1}`,
+        ...conditionWords(fact.body.conditions),
       ].join(' · ');
     case 'weather':
-      return ['Weather', ...conditionWords(fact.conditions)].join(' · ');
+      return ['Weather', ...conditionWords(fact.body.conditions)].join(' · ');
     case 'gear-event':
-      return `${eventWords[fact.event]}${fact.value === undefined ? '' : `: ${grouped(fact.value)}`}`;
+      return `${eventWords[fact.body.event]}${fact.body.value === undefined ? '' : `: ${grouped(fact.body.value)}`}`;
     case 'went-on':
-      return passedWords[fact.about];
+      return passedWords[fact.body.about];
   }
 }
 

@@ -3,7 +3,7 @@ import { counted, grouped, type Gear } from '@cordel/core/gear';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { pickGear, putRight, useTonight } from '../../data/gearTonight';
+import { pickGear, useTonight } from '../../data/gearTonight';
 import { usePreferences } from '../../data/preferences';
 import { Action } from '../../ui/Action';
 import { Caution } from '../../ui/Caution';
@@ -41,7 +41,7 @@ export function GearSheet(props: GearSheetProps) {
     setSaid(words);
   };
   const { machine, cleaver } = atBench ?? { machine: null, cleaver: null };
-  const event = (item: GearRef, name: GearEvent['event'], words: string, value?: number) =>
+  const event = (item: GearRef, name: GearEvent['body']['event'], words: string, value?: number) =>
     record(newGearEvent(closureId, item, name, value), words);
   return (
     <Sheet title="Gear tonight" open onClose={onClose}>
@@ -90,7 +90,6 @@ export function GearSheet(props: GearSheetProps) {
               units={units}
               onResult={(passed, conditions) => {
                 if (passed) {
-                  putRight(machine.item.id, 'calibration');
                   setCalibrating(false);
                 }
                 record(
@@ -111,7 +110,6 @@ export function GearSheet(props: GearSheetProps) {
               <Key
                 label="Electrodes replaced"
                 onPress={() => {
-                  putRight(machine.item.id, 'electrodes');
                   event(machine.item, 'electrodes-replaced', 'Electrodes replaced: calibrate next.');
                 }}
               />
@@ -142,7 +140,6 @@ export function GearSheet(props: GearSheetProps) {
               <Key
                 label={`Turned to position ${cleaver.standing.position + 1}`}
                 onPress={() => {
-                  putRight(cleaver.item.id, 'blade');
                   event(cleaver.item, 'blade-turned', 'Blade turned.');
                 }}
               />
@@ -150,7 +147,6 @@ export function GearSheet(props: GearSheetProps) {
             <Key
               label="New blade"
               onPress={() => {
-                putRight(cleaver.item.id, 'blade');
                 event(cleaver.item, 'blade-replaced', 'New blade, position 1.');
               }}
             />

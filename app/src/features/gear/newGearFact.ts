@@ -1,9 +1,18 @@
-import type { Calibration, Conditions, DueAbout, GearEvent, GearRef, Weather, WentOn } from '@cordel/core';
+import type {
+  Calibration,
+  Conditions,
+  DueAbout,
+  Fact,
+  GearEvent,
+  GearRef,
+  Weather,
+  WentOn,
+} from '@cordel/core';
 import { factStart } from '../../data/factStart';
 
 /** Facts about gear, made at a closure. */
-function base(closureId: string, { id, label }: GearRef) {
-  return { ...factStart(closureId, []), gear: { id, label }, note: '' };
+function base<K extends Fact['kind']>(kind: K, closureId: string, { id, label }: GearRef) {
+  return { ...factStart(kind, []), subject: { on: 'gear' as const, closureId, gearId: id, label } };
 }
 
 export function newCalibration(
@@ -12,20 +21,23 @@ export function newCalibration(
   passed: boolean,
   conditions: Conditions,
 ): Calibration {
-  return { ...base(closureId, gear), kind: 'calibration', passed, conditions };
+  return { ...base('calibration', closureId, gear), body: { passed, conditions, note: '' } };
 }
 
 export function newWeather(closureId: string, gear: GearRef, conditions: Conditions): Weather {
-  return { ...base(closureId, gear), kind: 'weather', conditions };
+  return { ...base('weather', closureId, gear), body: { conditions, note: '' } };
 }
 
 export function newGearEvent(
   closureId: string,
   gear: GearRef,
-  event: GearEvent['event'],
+  event: GearEvent['body']['event'],
   value?: number,
 ): GearEvent {
-  return { ...base(closureId, gear), kind: 'gear-event', event, ...(value === undefined ? {} : { value }) };
+  return {
+    ...base('gear-event', closureId, gear),
+    body: { event, ...(value === undefined ? {} : { value }), note: '' },
+  };
 }
 
 export function newWentOn(
@@ -34,5 +46,8 @@ export function newWentOn(
   about: DueAbout,
   rules: readonly string[],
 ): WentOn {
-  return { ...base(closureId, gear), kind: 'went-on', about, rules: [...new Set(rules)] };
+  return {
+    ...base('went-on', closureId, gear),
+    body: { about, rules: [...new Set(rules)], note: '' },
+  };
 }

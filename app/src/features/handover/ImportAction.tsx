@@ -1,21 +1,24 @@
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { useImportProject } from '../../data/projects';
+import { useImportProject, type ImportProgress } from '../../data/projects';
 import { FilePick } from '../../ui/FilePick';
 import { places } from '../line/places';
 import { FileRefused } from './FileRefused';
 
 /** Takes a project file from this device to the server, and says line and field where it is not valid. */
 export function ImportAction() {
-  const importing = useImportProject();
+  const [progress, setProgress] = useState<ImportProgress | null>(null);
+  const importing = useImportProject(setProgress);
   const [failed, setFailed] = useState<Error | null>(null);
 
   const take = async (file: File) => {
     try {
-      const { id } = await importing.mutateAsync(await file.text());
+      const { id } = await importing.mutateAsync(file);
       router.navigate(places.line(id));
     } catch (error) {
       setFailed(error as Error);
+    } finally {
+      setProgress(null);
     }
   };
   return (
@@ -27,6 +30,9 @@ export function ImportAction() {
         accept=".json,application/json"
         what="Project file"
         busy={importing.isPending}
+        {...(progress && progress.of > 0
+          ? { busyWords: `${Math.round((100 * progress.done) / progress.of)} %` }
+          : {})}
         onFile={(file) => void take(file)}
       />
       <FileRefused title="Not imported" error={failed} onClose={() => setFailed(null)} />

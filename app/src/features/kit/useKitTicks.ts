@@ -1,8 +1,7 @@
-import { type KitLine, isDone, prepareState, tickNames } from '@cordel/core';
-
+import { isDone, prepareState, tickOf, tickTargets, type KitLine } from '@cordel/core';
 import { useMemo } from 'react';
-import { factStart } from '../../data/factStart';
 import { useFactsOf, useRecordFact } from '../../data/facts';
+import { newTick } from '../../data/tickFacts';
 
 /**
  * What of some closures' kits is packed. A line of the night is the lines of all closures that ask for it, so it is ticked when they all are, and a
@@ -24,21 +23,13 @@ export function useKitTicks(
         kit.lines.some((line) => line.item === item) ? [{ ...kit, state: states[index]! }] : [],
       );
     return {
-      isTicked: (item: string) => asking(item).every(({ state }) => isDone(state, tickNames.item(item))),
+      isTicked: (item: string) => asking(item).every(({ state }) => isDone(state, tickTargets.item(item))),
       set: (items: readonly string[], ticked: boolean) => {
         for (const item of items)
           for (const { closureId, state } of asking(item)) {
-            const about = tickNames.item(item);
-            if (isDone(state, about) === ticked) continue;
-            const before = state.ticks.get(about);
-            record({
-              ...factStart(closureId, before ? [before] : []),
-              kind: 'tick',
-              about,
-              state: ticked ? 'done' : 'open',
-              answer: null,
-              note: '',
-            });
+            const target = tickTargets.item(item);
+            if (isDone(state, target) === ticked) continue;
+            record(newTick(closureId, target, ticked ? 'done' : 'open', tickOf(state, target)));
           }
       },
     };

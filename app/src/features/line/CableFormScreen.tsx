@@ -84,7 +84,7 @@ function CableFormAt({
 }) {
   const { project } = definition;
   // The version that the editing began from, so that a newer one is not written over.
-  const [version] = useState(project.version);
+  const [version] = useState(project.lineVersion);
   const [form, setForm] = useState<CableForm>(() => (cable ? formOfCable(cable, project.units) : emptyCable));
   const [troubles, setTroubles] = useState<FormTroubles>({});
   const [removing, setRemoving] = useState(false);

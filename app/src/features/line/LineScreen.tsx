@@ -16,7 +16,7 @@ import { CordRow, type Stretch } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts } from '../../ui/SendStatus';
+import { DeviceNotices } from '../../ui/SendStatus';
 import { Failed, Loading } from '../../ui/States';
 import { Tabs } from '../../ui/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
@@ -54,7 +54,7 @@ export function LineScreen({ projectId }: { projectId: string }) {
         up={up}
         foot={wide ? null : <Tabs tabs={projectTabs(projectId, 'line')} />}
       >
-        <RefusedFacts />
+        <DeviceNotices />
         <ScrollView>
           <RouteSchematic definition={definition} />
           <Route definition={definition} />

@@ -9,7 +9,7 @@ import { Icon } from '../../ui/Icon';
 import { Knot } from '../../ui/Knot';
 import { later } from '../../ui/later';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts } from '../../ui/SendStatus';
+import { DeviceNotices } from '../../ui/SendStatus';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
@@ -55,7 +55,7 @@ export function ShelfScreen() {
         </View>
       }
     >
-      <RefusedFacts />
+      <DeviceNotices />
       <ScrollView contentContainerStyle={styles.list}>
         {shelf.error && !shelf.data ? (
           <Failed error={shelf.error} onRetry={() => void shelf.refetch()} />

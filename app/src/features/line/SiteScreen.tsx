@@ -85,7 +85,7 @@ function SiteAt({
 }) {
   const { project, sites } = definition;
   // The version that the editing began from, so that a newer one is not written over.
-  const [version] = useState(project.version);
+  const [version] = useState(project.lineVersion);
   const [name, setName] = useState(site?.name ?? '');
   const [kind, setKind] = useState<Site['kind']>(site?.kind ?? 'closure');
   const shown = site ? String(shownFromMeters(site.chainage, project.units)) : '';

@@ -1,3 +1,4 @@
+import { shortened } from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -29,7 +30,7 @@ export function CatalogueScreen() {
 
   const take = async (file: File) => {
     try {
-      await importing.mutateAsync(await file.text());
+      await importing.mutateAsync(file);
     } catch (error) {
       setFailed(error as Error);
     }
@@ -84,7 +85,7 @@ export function CatalogueScreen() {
                   save.mutate({
                     ...model,
                     id: v7(),
-                    name: `${model.name.slice(0, 70)} (copy)`,
+                    name: `${shortened(model.name, 70)} (copy)`,
                     version: 1,
                   })
                 }
@@ -125,7 +126,7 @@ export function CatalogueScreen() {
         <Action
           kind="now"
           label="Delete it"
-          onPress={() => remove.mutate(doomed!.id, { onSettled: () => setRemoving(null) })}
+          onPress={() => remove.mutate(doomed!, { onSettled: () => setRemoving(null) })}
         />
       </Sheet>
     </Screen>

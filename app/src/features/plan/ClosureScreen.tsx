@@ -25,7 +25,7 @@ import { Knot } from '../../ui/Knot';
 import { LossStrip } from '../../ui/LossStrip';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts } from '../../ui/SendStatus';
+import { DeviceNotices } from '../../ui/SendStatus';
 import { Failed, Loading } from '../../ui/States';
 import { useCordelTheme, useWide } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
@@ -123,7 +123,7 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
           contentContainerStyle={styles.list}
           ListHeaderComponent={
             <View style={styles.head}>
-              <RefusedFacts />
+              <DeviceNotices />
               <Headline atHand={atHand} />
               <View style={styles.ways}>
                 <Action label="Plan" onPress={() => router.navigate(places.plan(projectId, closure.id))} />

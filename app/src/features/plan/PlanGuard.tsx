@@ -1,4 +1,12 @@
-import { endsOfSpliceId, entryKey, fiberName, type Cable, type Closure, type PlanChange } from '@cordel/core';
+import {
+  endsOfRuns,
+  entryKey,
+  fiberName,
+  type Cable,
+  type Closure,
+  type PlanChange,
+  type SpliceSubject,
+} from '@cordel/core';
 import { router } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { afterwards } from '../../data/afterwards';
@@ -14,24 +22,31 @@ export function Guard({
   change,
   closure,
   cables,
+  made,
 }: {
   change: PlanChange;
+  /** What the splices that have facts join, by their ids. */
+  made: ReadonlyMap<string, SpliceSubject>;
   closure: Closure;
   cables: ReadonlyMap<string, Cable>;
 }) {
   const keys = new Map(closure.entries.map((entry, index) => [entry.cableId, entryKey(entry, index)]));
-  const words = (spliceId: string) =>
-    (endsOfSpliceId(spliceId) ?? [])
-      .map(([end]) => {
-        const cable = cables.get(end!.cableId);
-        if (!cable) return `fiber ${end!.fiber}`;
+  const words = (spliceId: string) => {
+    const subject = made.get(spliceId);
+    if (!subject) return '';
+    return [subject.left, subject.right]
+      .map((runs) => {
+        const { cableId, fiber } = endsOfRuns(runs)[0]!;
+        const cable = cables.get(cableId);
+        if (!cable) return `fiber ${fiber}`;
         try {
-          return `${keys.get(cable.id) ?? cable.label} ${end!.fiber} ${fiberName(cable, end!.fiber).fiberColor.code}`;
+          return `${keys.get(cable.id) ?? cable.label} ${fiber} ${fiberName(cable, fiber).fiberColor.code}`;
         } catch {
-          return `${cable.label} ${end!.fiber}`;
+          return `${cable.label} ${fiber}`;
         }
       })
       .join(' to ');
+  };
   return (
     <>
       {change.leaving.length > 0 ? (

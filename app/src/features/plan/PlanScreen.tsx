@@ -1,4 +1,4 @@
-import { isSpliceFact, siteOf, type Closure, type Entry } from '@cordel/core';
+import { isSpliceFact, siteOf, spliceIdOf, type Closure, type Entry } from '@cordel/core';
 import { type DraftTray } from '@cordel/core/order';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
@@ -61,10 +61,11 @@ function PlanAt({
   const cables = cablesOf(definition);
   const editing = usePlanDraft(saved);
   const { draft, dirty, change } = editing;
-  const touched = useMemo(
-    () => [...new Set(facts.filter(isSpliceFact).map((fact) => fact.spliceId))],
+  const made = useMemo(
+    () => new Map(facts.filter(isSpliceFact).map((fact) => [spliceIdOf(fact), fact.subject])),
     [facts],
   );
+  const touched = useMemo(() => [...made.keys()], [made]);
   const { check, current, failed } = useDraftCheck(draft, saved, definition.cables, touched);
   const [sheet, setSheet] = useState<'pick' | 'csv' | 'guard' | 'discard' | 'delete' | null>(null);
   const [pinning, setPinning] = useState<{ cableId: string; unit: number } | null>(null);
@@ -230,7 +231,7 @@ function PlanAt({
         onChange={(pins) => setClosure({ pins })}
       />
       <Sheet title="Splicing began here" open={sheet === 'guard'} onClose={() => setSheet(null)}>
-        {check ? <Guard change={check.change} closure={saved} cables={cables} /> : null}
+        {check ? <Guard change={check.change} closure={saved} cables={cables} made={made} /> : null}
         <Action label="Save the plan all the same" kind="now" onPress={store} />
         <Action label="Go on editing" onPress={() => setSheet(null)} />
       </Sheet>

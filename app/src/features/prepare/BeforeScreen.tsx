@@ -1,4 +1,4 @@
-import { siteOf, tickNames } from '@cordel/core';
+import { isDone, siteOf, tickOf, tickTargets } from '@cordel/core';
 import { cautionsFor, itemsFor, readiness, type Item } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { FlatList, StyleSheet, View } from 'react-native';
@@ -30,8 +30,8 @@ function BeforeAt({ atHand }: { atHand: AtHand }) {
   const site = siteOf(definition.sites, closure.siteId);
   const items = itemsFor(closure, ledger.plan, cables, schools);
   const ready = readiness(items, cautionsFor(site, closure, ledger.plan, cables), state);
-  const stateOf = (item: Item) => state.ticks.get(tickNames.item(item.id))?.state ?? 'open';
-  const set = (item: Item, next: 'done' | 'missing' | 'open') => tick(tickNames.item(item.id), next);
+  const stateOf = (item: Item) => tickOf(state, tickTargets.item(item.id))?.body.state ?? 'open';
+  const set = (item: Item, next: 'done' | 'missing' | 'open') => tick(tickTargets.item(item.id), next);
   return (
     <PreparePanes atHand={atHand}>
       <Screen
@@ -72,8 +72,8 @@ function BeforeAt({ atHand }: { atHand: AtHand }) {
           ListHeaderComponent={
             <View style={styles.head}>
               {ready.cautions.map((caution) => {
-                const about = tickNames.caution(caution.id);
-                const ticked = state.ticks.get(about)?.state === 'done';
+                const about = tickTargets.caution(caution.id);
+                const ticked = isDone(state, about);
                 return (
                   <View key={caution.id} style={styles.caution}>
                     <Caution text={caution.text} />

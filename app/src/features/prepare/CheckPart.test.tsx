@@ -29,7 +29,7 @@ test('a right count goes on at once', () => {
   const answers = ask(count);
   type('Counted', ' 12 ');
   tap('That is it');
-  expect(answers).toEqual([[{ text: '12', right: true }, undefined]]);
+  expect(answers).toEqual([[{ count: 12 }, undefined]]);
 });
 
 test('what is no number is asked for again, and is no answer', () => {
@@ -50,7 +50,7 @@ test('a wrong answer does not go on by itself; with a reason it does, as wrong',
   expect(answers).toEqual([]);
   type('Why it is right to go on all the same', 'the code differs here');
   tap('Go on all the same');
-  expect(answers).toEqual([[{ text: 'OR', right: false }, 'the code differs here']]);
+  expect(answers).toEqual([[{ colors: ['OR'] }, 'the code differs here']]);
 });
 
 test('it can be answered again', () => {
@@ -58,5 +58,5 @@ test('it can be answered again', () => {
   tap('GR green');
   tap('Answer again');
   tap('BL blue');
-  expect(answers).toEqual([[{ text: 'BL', right: true }, undefined]]);
+  expect(answers).toEqual([[{ colors: ['BL'] }, undefined]]);
 });

@@ -1,5 +1,5 @@
-import { glassColors, type GlassColor, type Tick } from '@cordel/core';
-import { isRightAnswer, type StepCheck } from '@cordel/core/prepare';
+import { glassColors, type GlassColor, type TickAnswer } from '@cordel/core';
+import { answerWords, isRightAnswer, readAnswer, type StepCheck } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
@@ -15,26 +15,24 @@ export function CheckPart({
   onAnswer,
 }: {
   check: StepCheck;
-  onAnswer: (answer: NonNullable<Tick['answer']>, note?: string) => void;
+  onAnswer: (answer: TickAnswer, note?: string) => void;
 }) {
   const [text, setText] = useState('');
-  const [wrong, setWrong] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<TickAnswer | null>(null);
   const [reason, setReason] = useState('');
   const [trouble, setTrouble] = useState<string>();
   const give = (answer: string) => {
-    if (check.expects === 'count' && !/^\d+$/.test(answer.trim())) {
-      setTrouble('Give the number that you counted, in digits.');
-      return;
-    }
-    if (isRightAnswer(check, answer)) onAnswer({ text: answer.trim(), right: true });
-    else setWrong(answer.trim());
+    const read = readAnswer(check, answer);
+    if (!read) setTrouble('Give the number that you counted, in digits.');
+    else if (isRightAnswer(check, read)) onAnswer(read);
+    else setWrong(read);
   };
   if (wrong !== null)
     return (
       <View style={styles.part}>
         <View role="alert">
           <Type look="heading" tone="accent">
-            {wrong} is not what the plan expects
+            {answerWords(wrong)} is not what the plan expects
           </Type>
           <Type>{check.wrong}</Type>
         </View>
@@ -58,7 +56,7 @@ export function CheckPart({
           bench
           label="Go on all the same"
           disabled={reason.trim() === ''}
-          onPress={() => onAnswer({ text: wrong, right: false }, reason.trim())}
+          onPress={() => onAnswer(wrong, reason.trim())}
         />
       </View>
     );

@@ -1,4 +1,4 @@
-import { formatTape, isDone, tickNames, type Cable, type Tick } from '@cordel/core';
+import { formatTape, isDone, tickOf, tickTargets, type Cable, type Tick } from '@cordel/core';
 import { marksProgress, movedSince, type CutMark, type CutSheet } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -37,14 +37,14 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
   const wide = useWide();
   const sheet = sheetOf(definition, closure, ledger.plan, cable, schools);
   const [selected, setSelected] = useState<string | null>(null);
-  const next = sheet.marks.find((mark) => !isDone(state, tickNames.mark(cable.id, mark.id)));
+  const next = sheet.marks.find((mark) => !isDone(state, tickTargets.mark(cable.id, mark.id)));
   const [last, setLast] = useState<string | null>(null);
   const { done, total } = marksProgress(sheet, state);
   const set = (mark: CutMark, made: boolean) => {
     tick(
-      tickNames.mark(cable.id, mark.id),
+      tickTargets.mark(cable.id, mark.id),
       made ? 'done' : 'open',
-      made ? { text: String(Math.round(mark.at * 100) / 100), right: true } : null,
+      made ? { mm: Math.round(mark.at * 100) / 100 } : {},
     );
     setLast(made ? mark.id : null);
   };
@@ -53,7 +53,7 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
   const detail = chosen ? (
     <MarkDetail
       mark={chosen}
-      tick={state.ticks.get(tickNames.mark(cable.id, chosen.id)) ?? null}
+      tick={tickOf(state, tickTargets.mark(cable.id, chosen.id))}
       moved={movedSince(sheet, chosen.id, state)}
       units={units}
       onTick={(made) => set(chosen, made)}
@@ -196,7 +196,7 @@ function MarkDetail({
   units: 'mm' | 'in';
   onTick: (made: boolean) => void;
 }) {
-  const made = tick?.state === 'done';
+  const made = tick?.body.state === 'done';
   return (
     <View style={styles.detail}>
       <Type look="reading">{mark.place}</Type>

@@ -2,7 +2,7 @@ import {
   formatTape,
   isDone,
   tapeFigure,
-  tickNames,
+  tickTargets,
   type Cable,
   type PrepareState,
   type Units,
@@ -157,7 +157,7 @@ export function CutStrip({ sheet, cable, units, state, selected, toward, onSelec
         </View>
         <View role="list" aria-label="Marks along the tape" style={styles.labels}>
           {placed.map(({ mark, number }, index) => {
-            const done = isDone(state, tickNames.mark(sheet.cableId, mark.id));
+            const done = isDone(state, tickTargets.mark(sheet.cableId, mark.id));
             return (
               <View
                 role="listitem"

@@ -1,4 +1,4 @@
-import { siteOf, type Cable, measured, isDone, tickNames } from '@cordel/core';
+import { siteOf, type Cable, measured, isDone, tickTargets } from '@cordel/core';
 import {
   cautionsFor,
   itemsFor,
@@ -49,7 +49,7 @@ function PrepareAt({ atHand }: { atHand: AtHand }) {
   const { state, tick } = atHand.preparing;
   const stages = useStages(atHand);
   const next = stages.find((stage) => !stage.done);
-  const sealed = isDone(state, tickNames.sealed);
+  const sealed = isDone(state, tickTargets.sealed);
   const stretch = (done: boolean): Stretch => (done ? 'done' : 'open');
   return (
     <PreparePanes atHand={atHand}>
@@ -109,7 +109,7 @@ function PrepareAt({ atHand }: { atHand: AtHand }) {
             knotSize={24}
             knotAt={30}
           >
-            <TickRow ticked={sealed} onPress={() => tick(tickNames.sealed, sealed ? 'open' : 'done')}>
+            <TickRow ticked={sealed} onPress={() => tick(tickTargets.sealed, sealed ? 'open' : 'done')}>
               <Type look="heading">Sealed and tested</Type>
               <Type look="small" tone="soft">
                 Comes after the splices; what is ticked here counts in the time.
@@ -177,7 +177,7 @@ function useStages(atHand: AtHand): Stage[] {
   ];
   const diameters = new Map<string, number>();
   for (const { cableId } of closure.entries) {
-    const value = measured(state, tickNames.diameter(cableId));
+    const value = measured(state, tickTargets.diameter(cableId));
     if (value !== null) diameters.set(cableId, value);
   }
   const seals = sealPlan(closure, cables, diameters, definition.project.units);

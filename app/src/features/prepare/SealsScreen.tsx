@@ -1,4 +1,4 @@
-import { formatMillimeters, parseTape, measured, tickNames } from '@cordel/core';
+import { formatMillimeters, parseTape, measured, tickTargets } from '@cordel/core';
 import { cableBendRadius, diameterOfCircumference, sealPlan, type CableSeal } from '@cordel/core/prepare';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -32,7 +32,7 @@ function SealsAt({ atHand }: { atHand: AtHand }) {
   const diameters = useMemo(() => {
     const found = new Map<string, number>();
     for (const { cableId } of closure.entries) {
-      const value = measured(state, tickNames.diameter(cableId));
+      const value = measured(state, tickTargets.diameter(cableId));
       if (value !== null) found.set(cableId, value);
     }
     return found;
@@ -153,7 +153,7 @@ function Thickness({ atHand, seal, around }: { atHand: AtHand; seal: CableSeal; 
   const [text, setText] = useState('');
   const [trouble, setTrouble] = useState<string>();
   const { cable } = seal;
-  const about = tickNames.diameter(cable.id);
+  const about = tickTargets.diameter(cable.id);
   const typed = parseTape(text, units);
   const across = typed === null ? null : around ? diameterOfCircumference(typed) : typed;
   const store = () => {

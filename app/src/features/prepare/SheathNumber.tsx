@@ -4,7 +4,7 @@ import {
   shownFromMeters,
   type Cable,
   measured,
-  tickNames,
+  tickTargets,
 } from '@cordel/core';
 import { sheathSpans } from '@cordel/core/prepare';
 import { useState } from 'react';
@@ -36,7 +36,7 @@ export function SheathNumber({
   const { state, measure } = atHand.preparing;
   const [text, setText] = useState('');
   const [trouble, setTrouble] = useState<string>();
-  const about = tickNames.sheathMark(cable.id);
+  const about = tickTargets.sheathNumber(cable.id);
   const here = measured(state, about);
   const spans = sheathSpans(cable, definition.sites, marks, units).filter(
     ({ from, to }) => from.id === closure.siteId || to.id === closure.siteId,

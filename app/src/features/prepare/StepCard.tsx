@@ -1,4 +1,4 @@
-import type { Tick } from '@cordel/core';
+import type { Tick, TickAnswer } from '@cordel/core';
 import type { CutMark, Step } from '@cordel/core/prepare';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { clockWords, startTimer, useTimers } from '../../data/timers';
@@ -10,7 +10,7 @@ import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { CheckPart } from './CheckPart';
-import { tickWords } from './tickWords';
+import { isWrong, tickWords } from './tickWords';
 
 interface StepCardProps {
   step: Step;
@@ -23,7 +23,7 @@ interface StepCardProps {
   folded: boolean;
   timerId: string;
   onOpen: () => void;
-  onDone: (answer?: Tick['answer'], note?: string) => void;
+  onDone: (answer?: TickAnswer | null, note?: string) => void;
   onUndo: () => void;
 }
 
@@ -43,8 +43,8 @@ export function StepCard({
   onUndo,
 }: StepCardProps) {
   const { palette } = useCordelTheme();
-  const done = tick?.state === 'done';
-  const wrong = done && tick.answer?.right === false;
+  const done = tick?.body.state === 'done';
+  const wrong = done && isWrong(tick, step.check);
   return (
     <CordRow
       above={first ? 'none' : beforeDone ? 'done' : 'open'}
@@ -64,7 +64,7 @@ export function StepCard({
             <Type look={open ? 'title' : 'strong'}>{step.title}</Type>
             {done ? (
               <Type look="small" tone="soft">
-                {tickWords(tick)}
+                {tickWords(tick, step.check)}
               </Type>
             ) : null}
           </Pressable>

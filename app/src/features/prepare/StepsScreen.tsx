@@ -1,4 +1,4 @@
-import { type Cable, type Tick, isDone, isSmall, tickNames } from '@cordel/core';
+import { isDone, isSmall, tickOf, tickTargets, type Cable, type TickAnswer } from '@cordel/core';
 import { stepsFor, stepsProgress, type Step } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -48,7 +48,7 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
     [closure, ledger.plan, cable, units, schools, ending, definition],
   );
   const steps = chapters.flatMap((chapter) => chapter.steps);
-  const done = (step: Step) => isDone(state, tickNames.step(cable.id, step.id));
+  const done = (step: Step) => isDone(state, tickTargets.step(cable.id, step.id));
   const next = steps.find((step) => !done(step));
   // null: the next one that is to be done; '': none.
   const [chosen, setChosen] = useState<string | null>(null);
@@ -56,14 +56,13 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
   const progress = stepsProgress(cable.id, chapters, state);
   const error = sheet.findings.find(({ severity }) => severity === 'error');
 
-  const finish = (step: Step, answer: Tick['answer'] = null, note = '') => {
-    tick(tickNames.step(cable.id, step.id), 'done', answer, note);
+  const finish = (step: Step, answer: TickAnswer | null = null, note = '') => {
+    tick(tickTargets.step(cable.id, step.id), 'done', { answer, note });
     // What the step makes is made.
     for (const id of step.marks ?? []) {
       const mark = sheet.marks.find((one) => one.id === id);
-      const about = tickNames.mark(cable.id, id);
-      if (mark && !isDone(state, about))
-        tick(about, 'done', { text: String(Math.round(mark.at * 100) / 100), right: true });
+      const about = tickTargets.mark(cable.id, id);
+      if (mark && !isDone(state, about)) tick(about, 'done', { mm: Math.round(mark.at * 100) / 100 });
     }
     setChosen(null);
   };
@@ -163,14 +162,14 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
                   first={step === steps[0]}
                   last={step === steps.at(-1)}
                   beforeDone={steps[steps.indexOf(step) - 1] ? done(steps[steps.indexOf(step) - 1]!) : false}
-                  tick={state.ticks.get(tickNames.step(cable.id, step.id)) ?? null}
+                  tick={tickOf(state, tickTargets.step(cable.id, step.id))}
                   marks={sheet.marks.filter((mark) => step.marks?.includes(mark.id))}
                   open={open === step.id}
                   timerId={`${closure.id}.${cable.id}.${step.id}`}
                   folded={stepsFolded}
                   onOpen={() => setChosen(open === step.id ? '' : step.id)}
                   onDone={(answer, note) => finish(step, answer, note)}
-                  onUndo={() => tick(tickNames.step(cable.id, step.id), 'open')}
+                  onUndo={() => tick(tickTargets.step(cable.id, step.id), 'open')}
                 />
               ))}
             </View>

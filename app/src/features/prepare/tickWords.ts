@@ -1,4 +1,5 @@
-import type { Tick } from '@cordel/core';
+import type { Tick, TickAnswer } from '@cordel/core';
+import { answerWords, isRightAnswer, type StepCheck } from '@cordel/core/prepare';
 
 /** "Davi, 02:11": who ticked it and when. */
 export function whoAndWhen({ by, madeAt }: Tick): string {
@@ -10,13 +11,25 @@ export function whoAndWhen({ by, madeAt }: Tick): string {
   return by ? `${by}, ${time}` : time;
 }
 
+/** What was answered where a tick asked for something. */
+function answerOf({ body }: Tick): TickAnswer | null {
+  return 'answer' in body ? body.answer : null;
+}
+
+/** Whether a tick's answer is another than its step expects, by the plan of today. */
+export function isWrong(tick: Tick, check: StepCheck | undefined): boolean {
+  const answer = answerOf(tick);
+  return answer !== null && check !== undefined && !isRightAnswer(check, answer);
+}
+
 /** The same with what was answered, and why somebody went on. */
-export function tickWords(tick: Tick): string {
-  const { answer, note } = tick;
+export function tickWords(tick: Tick, check: StepCheck | undefined): string {
+  const answer = answerOf(tick);
+  const given = answer && `answered ${answerWords(answer)}`;
   return [
     whoAndWhen(tick),
-    answer ? (answer.right ? `answered ${answer.text}` : `answered ${answer.text}, which is wrong`) : null,
-    note || null,
+    given && (isWrong(tick, check) ? `${given}, which is wrong` : given),
+    tick.body.note || null,
   ]
     .filter(Boolean)
     .join(' · ');

@@ -3,22 +3,25 @@ import {
   type Cable,
   type Closure,
   type Fact,
+  type MeasureTarget,
   type ProjectDefinition,
   type Tick,
+  type TickTarget,
+  tickOf,
   prepareState,
   type PrepareState,
 } from '@cordel/core';
 import { cutSheet, type CutSheet, type Schools } from '@cordel/core/prepare';
 import { useCallback, useMemo } from 'react';
-import { factStart } from '../../data/factStart';
 import { useRecordFact } from '../../data/facts';
 import { usePreferences } from '../../data/preferences';
+import { newMeasurement, newTick, type TickMore } from '../../data/tickFacts';
 
 export interface Preparing {
   readonly state: PrepareState;
-  readonly tick: (about: string, state: Tick['state'], answer?: Tick['answer'], note?: string) => void;
+  readonly tick: (target: TickTarget, state: Tick['body']['state'], more?: TickMore) => void;
   /** null takes an earlier measurement back. */
-  readonly measure: (about: string, value: number | null) => void;
+  readonly measure: (target: MeasureTarget, value: number | null) => void;
 }
 
 /** What was ticked and measured at a closure, and how to add to it. */
@@ -26,17 +29,14 @@ export function usePrepare(projectId: string, closureId: string, facts: readonly
   const record = useRecordFact(projectId);
   const state = useMemo(() => prepareState(facts), [facts]);
   const tick = useCallback<Preparing['tick']>(
-    (about, next, answer = null, note = '') => {
-      const before = state.ticks.get(about);
-      const start = factStart(closureId, before ? [before] : []);
-      record({ ...start, kind: 'tick', about, state: next, answer, note });
+    (target, next, more) => {
+      record(newTick(closureId, target, next, tickOf(state, target), more));
     },
     [record, closureId, state],
   );
   const measure = useCallback<Preparing['measure']>(
-    (about, value) => {
-      const before = state.values.get(about);
-      record({ ...factStart(closureId, before ? [before] : []), kind: 'measurement', about, value });
+    (target, value) => {
+      record(newMeasurement(closureId, target, value, state.values.get(target.key) ?? null));
     },
     [record, closureId, state],
   );

@@ -1,4 +1,4 @@
-import { type ProjectDefinition, measured, prepareState, tickNames } from '@cordel/core';
+import { type ProjectDefinition, measured, prepareState, tickTargets } from '@cordel/core';
 
 import { useMemo } from 'react';
 import { useFactsOf } from '../../data/facts';
@@ -21,7 +21,7 @@ export function useSheathMarks(
           marks.set(cable.siteIds.at(-1)!, cable.sheathMarks.last);
         }
         definition.closures.forEach((closure, index) => {
-          const value = measured(states[index]!, tickNames.sheathMark(cable.id));
+          const value = measured(states[index]!, tickTargets.sheathNumber(cable.id));
           if (value !== null) marks.set(closure.siteId, value);
         });
         return [cable.id, marks];

@@ -21,7 +21,7 @@ import { useOthers } from '../../data/presence';
 import { later, laterOrNothing } from '../../ui/later';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts } from '../../ui/SendStatus';
+import { DeviceNotices } from '../../ui/SendStatus';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useWide } from '../../ui/theme';
 import { space } from '../../ui/tokens';
@@ -247,7 +247,7 @@ const BenchAt = memo(function BenchAt({
         bench
         foot={foot}
       >
-        <RefusedFacts />
+        <DeviceNotices />
         {preferences.heaterLane ? <HeaterStrip again={splice.id} atHand={atHand} machine={machine} /> : null}
         {/* By keyboard too: at a low window the card is longer than its place. */}
         <ScrollView tabIndex={0} contentContainerStyle={wide ? styles.wide : styles.cord}>

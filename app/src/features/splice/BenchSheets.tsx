@@ -34,7 +34,14 @@ export function BenchSheets(props: BenchSheetsProps) {
   switch (sheet) {
     case 'history':
       return (
-        <HistorySheet state={here} open onClose={onClose} onCorrect={bench.correct} onFollow={onFollow} />
+        <HistorySheet
+          state={here}
+          facts={atHand.facts}
+          open
+          onClose={onClose}
+          onCorrect={bench.correct}
+          onFollow={onFollow}
+        />
       );
     case 'keys':
       return <KeysSheet open onClose={onClose} />;

@@ -11,20 +11,34 @@ const reading = (loss: number | null, more: Partial<Reading> = {}): Reading => (
   ...more,
 });
 
-function attempt(readings: Reading[], more: Partial<Attempt> = {}): StandingAttempt {
+function attempt(readings: Reading[], more: Partial<Attempt['body']> = {}): StandingAttempt {
+  const run = (cable: number) => ({
+    cableId: `01900000-0000-7000-8000-00000000003${cable}`,
+    from: 1,
+    to: readings.length,
+    side: 'end' as const,
+  });
   const fact: Attempt = {
+    v: 2,
     id: '01900000-0000-7000-8000-000000000001',
-    closureId: '01900000-0000-7000-8000-000000000021',
-    spliceId: 'a',
+    kind: 'attempt',
     madeAt: '2026-04-15T01:00:00.000Z',
     by: null,
-    kind: 'attempt',
-    source: 'hand',
-    simulated: false,
-    readings,
-    proofTestFailed: false,
-    note: '',
-    ...more,
+    device: null,
+    subject: {
+      on: 'splice',
+      closureId: '01900000-0000-7000-8000-000000000021',
+      left: [run(1)],
+      right: [run(2)],
+    },
+    body: {
+      source: 'hand',
+      simulated: false,
+      readings,
+      proofTestFailed: false,
+      note: '',
+      ...more,
+    },
   };
   return spliceHistory([fact]).last!;
 }

@@ -146,7 +146,7 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
 function mineOnly(machine: Machine | null) {
   const by = getPreferences().person.trim() || null;
   return (fact: Extract<Fact, { kind: 'attempt' }>) =>
-    machine && fact.gear?.machine ? fact.gear.machine.id === machine.id : fact.by === by;
+    machine && fact.body.gear?.machine ? fact.body.gear.machine.id === machine.id : fact.by === by;
 }
 
 function Sleeve({

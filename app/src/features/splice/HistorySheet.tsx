@@ -3,13 +3,16 @@ import {
   formatLoss,
   spliceHistory,
   type Attempt,
+  type DueAbout,
+  type Fact,
   type SpliceFact,
   type SpliceState,
   type UsedGear,
 } from '@cordel/core';
-import { micrometers } from '@cordel/core/gear';
-import { useState } from 'react';
+import { micrometers, passedOver, passedOverBook } from '@cordel/core/gear';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { useServerBook } from '../../data/gear';
 import { gearWordsOf } from '../../data/gearTonight';
 import { Action } from '../../ui/Action';
 import { Sheet } from '../../ui/Sheet';
@@ -21,6 +24,8 @@ import type { Result } from './newFact';
 
 interface HistorySheetProps {
   state: SpliceState;
+  /** Of the whole closure. */
+  facts: readonly Fact[];
   open: boolean;
   onClose: () => void;
   onCorrect: (attemptId: string, result: Result | null, reason: string) => void;
@@ -29,9 +34,17 @@ interface HistorySheetProps {
 }
 
 /** Everything that happened at a splice, in order, and the place to correct what was written down wrongly. */
-export function HistorySheet({ state, open, onClose, onCorrect, onFollow }: HistorySheetProps) {
+export function HistorySheet({ state, facts, open, onClose, onCorrect, onFollow }: HistorySheetProps) {
   const { palette } = useCordelTheme();
   const [correcting, setCorrecting] = useState<string | null>(null);
+  const known = useServerBook(true).data;
+  const book = useMemo(
+    () =>
+      passedOverBook(
+        new Map([...(known?.book.facts ?? []), ...facts].map((fact) => [fact.id, fact])).values(),
+      ),
+    [known, facts],
+  );
   const { attempts, withdrawn } = spliceHistory(state.facts);
   const standing = new Map([...attempts, ...withdrawn].map((attempt) => [attempt.fact.id, attempt]));
   const tries = new Map(attempts.map((attempt, index) => [attempt.fact.id, index + 1]));
@@ -47,7 +60,9 @@ export function HistorySheet({ state, open, onClose, onCorrect, onFollow }: Hist
             {[new Date(fact.madeAt).toLocaleString(), fact.by].filter(Boolean).join(' · ')}
           </Type>
           <Type look="strong">{factWords(fact, tries)}</Type>
-          {fact.kind === 'attempt' && fact.gear ? <Type look="small">{usedWords(fact.gear)}</Type> : null}
+          {fact.kind === 'attempt' && fact.body.gear ? (
+            <Type look="small">{usedWords(fact.body.gear, passedOver(fact, book))}</Type>
+          ) : null}
           {noteOf(fact) ? <Type look="small">{noteOf(fact)}</Type> : null}
           {fact.kind === 'attempt' && tries.has(fact.id) && correcting !== fact.id ? (
             <Action
@@ -78,16 +93,16 @@ function factWords(fact: SpliceFact, tries: ReadonlyMap<string, number>): string
   switch (fact.kind) {
     case 'attempt': {
       const number = tries.get(fact.id);
-      return `${number ? `Try ${number}` : 'Taken back'}: ${resultWords(fact)}${fact.simulated ? ' · simulated' : ''}`;
+      return `${number ? `Try ${number}` : 'Taken back'}: ${resultWords(fact.body)}${fact.body.simulated ? ' · simulated' : ''}`;
     }
     case 'correction':
-      return fact.result ? `Corrected to ${resultWords(fact.result)}` : 'Taken back';
+      return fact.body.result ? `Corrected to ${resultWords(fact.body.result)}` : 'Taken back';
     case 'owner-answer':
       return {
         ask: 'Left to the owner',
         allow: 'The owner allowed it',
         redo: 'The owner wants it done again',
-      }[fact.answer];
+      }[fact.body.answer];
   }
 }
 
@@ -97,7 +112,10 @@ function resultWords({
   sleeveForgotten,
   sleeveConfirmed,
   light,
-}: Pick<Attempt, 'readings' | 'proofTestFailed' | 'sleeveForgotten' | 'sleeveConfirmed' | 'light'>): string {
+}: Pick<
+  Attempt['body'],
+  'readings' | 'proofTestFailed' | 'sleeveForgotten' | 'sleeveConfirmed' | 'light'
+>): string {
   if (light) return light === 'dark' ? 'the joint stays dark' : 'light shows at the joint';
   const parts = readings.map((reading) => {
     const angles = [
@@ -117,26 +135,26 @@ function resultWords({
     .join(' · ');
 }
 
-const passedOver = {
+const passedWords = {
   calibration: 'without the calibration that was due',
   electrodes: 'without the new electrodes that were due',
   blade: 'on a blade that was due',
 } as const;
 
 /** What it was made with, and what was due and passed over. */
-function usedWords(gear: UsedGear): string {
+function usedWords(gear: UsedGear, over: readonly DueAbout[]): string {
   return [
     gearWordsOf(gear),
     gear.program ? `program “${gear.program}”` : null,
     gear.heater ? `heater “${gear.heater}”` : null,
-    ...(gear.wentOn ?? []).map((about) => passedOver[about]),
+    ...over.map((about) => passedWords[about]),
   ]
     .filter(Boolean)
     .join(' · ');
 }
 
 function noteOf(fact: SpliceFact): string {
-  return fact.kind === 'correction' ? fact.reason : fact.note;
+  return fact.kind === 'correction' ? fact.body.reason : fact.body.note;
 }
 
 const styles = StyleSheet.create({

@@ -1,11 +1,11 @@
 import {
-  fiberEndKey,
   isDone,
   prepareState,
-  tickNames,
+  tickOf,
+  tickTargets,
   type Joint,
   type SpliceState,
-  type Tick,
+  type TickAnswer,
 } from '@cordel/core';
 import { stepsFor, type Step } from '@cordel/core/prepare';
 import { useMemo, useState } from 'react';
@@ -47,12 +47,12 @@ export function JointStepsSheet({ projectId, atHand, here, joint, onClose }: Joi
     return own.flatMap(({ id, steps: all }) => (id === 'drop' ? all.slice(-1) : all));
   }, [closure, ledger.plan, definition, cable, units, schools, joint.kind]);
   if (!cable || !end) return null;
-  const about = (step: Step) => tickNames.step(fiberEndKey(end), step.id);
+  const about = (step: Step) => tickTargets.stepAt(end, step.id);
   const done = (step: Step) => isDone(state, about(step));
   const next = steps.find((step) => !done(step));
   const open = chosen ?? next?.id;
-  const finish = (step: Step, answer: Tick['answer'] = null, note = '') => {
-    tick(about(step), 'done', answer, note);
+  const finish = (step: Step, answer: TickAnswer | null = null, note = '') => {
+    tick(about(step), 'done', { answer, note });
     setChosen(null);
   };
   return (
@@ -66,11 +66,11 @@ export function JointStepsSheet({ projectId, atHand, here, joint, onClose }: Joi
             first={index === 0}
             last={index === steps.length - 1}
             beforeDone={index > 0 && done(steps[index - 1]!)}
-            tick={state.ticks.get(about(step)) ?? null}
+            tick={tickOf(state, about(step))}
             marks={[]}
             open={open === step.id}
             folded
-            timerId={about(step)}
+            timerId={about(step).key}
             onOpen={() => setChosen(open === step.id ? '' : step.id)}
             onDone={(answer, note) => finish(step, answer, note)}
             onUndo={() => tick(about(step), 'open')}

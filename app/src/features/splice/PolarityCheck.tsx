@@ -1,4 +1,4 @@
-import { ribbonHolder, ribbonPolarity, type Cable, type PlacedSplice, type Tick } from '@cordel/core';
+import { ribbonHolder, ribbonPolarity, type Cable, type PlacedSplice, type TickAnswer } from '@cordel/core';
 import type { StepCheck } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { ScrollView, StyleSheet } from 'react-native';
@@ -17,9 +17,9 @@ export function PolarityCheck({
 }: {
   splice: PlacedSplice;
   cables: ReadonlyMap<string, Cable>;
-  onDone: (answer: NonNullable<Tick['answer']>, note: string) => void;
+  onDone: (answer: TickAnswer, note: string) => void;
 }) {
-  const [left, setLeft] = useState<{ answer: NonNullable<Tick['answer']>; note: string } | null>(null);
+  const [left, setLeft] = useState<{ answer: TickAnswer; note: string } | null>(null);
   const { hinge, pairs, polarity } = ribbonPolarity(splice, cables);
   const side = left ? 'right' : 'left';
   const colors = [...pairs].sort((a, b) => a[side].fiber - b[side].fiber).map((pair) => pair[side].color);
@@ -43,10 +43,7 @@ export function PolarityCheck({
           if (!left) setLeft({ answer, note });
           else
             onDone(
-              {
-                text: `${left.answer.text} left, ${answer.text} right`,
-                right: left.answer.right && answer.right,
-              },
+              { colors: [...(left.answer.colors ?? []), ...(answer.colors ?? [])] },
               [left.note, note].filter(Boolean).join('; '),
             );
         }}

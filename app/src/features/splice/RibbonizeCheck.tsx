@@ -3,7 +3,7 @@ import {
   type Cable,
   type PlacedSplice,
   type SpliceSide,
-  type Tick,
+  type TickAnswer,
   type Units,
 } from '@cordel/core';
 import { ribbonizeChecks, ribbonizingChapter } from '@cordel/core/prepare';
@@ -17,20 +17,18 @@ import { space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { CheckPart } from '../prepare/CheckPart';
 
-type Answer = NonNullable<Tick['answer']>;
-
 interface RibbonizeCheckProps {
   splice: PlacedSplice;
   side: SpliceSide;
   cables: ReadonlyMap<string, Cable>;
   units: Units;
-  onDone: (answer: Answer, note: string) => void;
+  onDone: (answer: TickAnswer, note: string) => void;
 }
 
 /** Loose fibers become a ribbon: counted and looked at before the adhesive, glued by the school of the person, and then spliced as a ribbon. */
 export function RibbonizeCheck({ splice, side, cables, units, onDone }: RibbonizeCheckProps) {
   const { ribbonizingSchool } = usePreferences();
-  const [given, setGiven] = useState<readonly { answer: Answer; note: string }[]>([]);
+  const [given, setGiven] = useState<readonly { answer: TickAnswer; note: string }[]>([]);
   const checks = ribbonizeChecks(splice, side, cables);
   const check = checks[given.length];
   const label = cables.get(splice[side][0]!.cableId)!.label;
@@ -85,8 +83,8 @@ export function RibbonizeCheck({ splice, side, cables, units, onDone }: Ribboniz
               onPress={() =>
                 onDone(
                   {
-                    text: given.map(({ answer }) => answer.text).join(', '),
-                    right: given.every(({ answer }) => answer.right),
+                    count: given.find(({ answer }) => answer.count !== undefined)?.answer.count,
+                    colors: given.flatMap(({ answer }) => answer.colors ?? []),
                   },
                   given
                     .map(({ note }) => note)

@@ -6,7 +6,7 @@ import { useClosure, type ClosureAtHand } from '../../data/ledger';
 import { Action } from '../../ui/Action';
 import { Panes } from '../../ui/Panes';
 import { Screen } from '../../ui/Screen';
-import { RefusedFacts } from '../../ui/SendStatus';
+import { DeviceNotices } from '../../ui/SendStatus';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { space } from '../../ui/tokens';
 import { CordNav } from '../line/CordNav';
@@ -82,7 +82,7 @@ function TrayAt({ projectId, atHand, tray }: { projectId: string; atHand: Closur
           ) : null
         }
       >
-        <RefusedFacts />
+        <DeviceNotices />
         <TrayLedger atHand={atHand} tray={tray} onOpen={openSplice} />
       </Screen>
     </Panes>

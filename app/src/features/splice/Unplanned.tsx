@@ -1,6 +1,5 @@
 import {
-  compareFacts,
-  endsOfSpliceId,
+  endsOfRuns,
   fiberCount,
   fiberName,
   formatLoss,
@@ -36,8 +35,9 @@ export function Unplanned({ ledger, cables }: { ledger: ClosureLedger; cables: R
       />
       <Sheet title="Spliced, not in the plan" open={open} onClose={() => setOpen(false)}>
         {[...ledger.unplanned].slice(0, 200).map(([id, facts]) => {
-          const { last, attempts } = spliceHistory([...facts].sort(compareFacts));
-          const [left = [], right = []] = endsOfSpliceId(id) ?? [];
+          const { last, attempts } = spliceHistory(facts);
+          const { subject } = facts[0]!;
+          const [left, right] = [endsOfRuns(subject.left), endsOfRuns(subject.right)];
           const losses = last?.readings.map((reading) =>
             reading.loss === null ? '–' : formatLoss(reading.loss),
           );

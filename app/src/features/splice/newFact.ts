@@ -1,31 +1,40 @@
-import type { Attempt, Correction, OwnerAnswer, SpliceFact, StandingAttempt } from '@cordel/core';
+import {
+  runsOf,
+  type Attempt,
+  type Correction,
+  type Fact,
+  type OwnerAnswer,
+  type PlacedSplice,
+  type SpliceFact,
+  type StandingAttempt,
+} from '@cordel/core';
 import { factStart } from '../../data/factStart';
 import { usedGear } from '../../data/gearTonight';
 
 interface About {
   readonly closureId: string;
-  readonly spliceId: string;
+  readonly splice: Pick<PlacedSplice, 'left' | 'right'>;
   /** What already happened at the splice. */
   readonly facts: readonly SpliceFact[];
 }
 
 /** What came of a try. */
-export type Result = NonNullable<Correction['result']>;
+export type Result = NonNullable<Correction['body']['result']>;
 
-function base({ closureId, spliceId, facts }: About) {
-  return { ...factStart(closureId, facts), spliceId };
+function base<K extends Fact['kind']>(kind: K, { closureId, splice, facts }: About) {
+  const { left, right } = splice;
+  return {
+    ...factStart(kind, facts),
+    subject: { on: 'splice' as const, closureId, left: runsOf(left), right: runsOf(right) },
+  };
 }
 
 /** An attempt read off the machine and entered by hand, with the gear of the night. */
 export function newAttempt(about: About, result: Result): Attempt {
   const gear = usedGear();
   return {
-    ...base(about),
-    kind: 'attempt',
-    source: 'hand',
-    simulated: false,
-    ...(gear ? { gear } : {}),
-    ...result,
+    ...base('attempt', about),
+    body: { source: 'hand', simulated: false, ...(gear ? { gear } : {}), ...result },
   };
 }
 
@@ -49,9 +58,13 @@ export function newCorrection(
   result: Result | null,
   reason: string,
 ): Correction {
-  return { ...base(about), kind: 'correction', attemptId, result, reason };
+  return { ...base('correction', about), body: { attemptId, result, reason } };
 }
 
-export function newOwnerAnswer(about: About, attemptId: string, answer: OwnerAnswer['answer']): OwnerAnswer {
-  return { ...base(about), kind: 'owner-answer', attemptId, answer, note: '' };
+export function newOwnerAnswer(
+  about: About,
+  attemptId: string,
+  answer: OwnerAnswer['body']['answer'],
+): OwnerAnswer {
+  return { ...base('owner-answer', about), body: { attemptId, answer, note: '' } };
 }

@@ -97,7 +97,7 @@ export function useBench(
 
   const about = (state: SpliceState) => ({
     closureId: closure.id,
-    spliceId: state.splice.id,
+    splice: state.splice,
     facts: state.facts,
   });
 
@@ -105,7 +105,7 @@ export function useBench(
    * Records one try with the losses of all its fibers. One that holds moves on to the next splice. null: it broke before it could be read, or `light` says
    * how a mechanical connector looks.
    */
-  const recordAll = (losses: readonly (number | null)[], light?: Attempt['light']) => {
+  const recordAll = (losses: readonly (number | null)[], light?: Attempt['body']['light']) => {
     const { before, note, proofTestFailed, sleeveForgotten, sleeveConfirmed } = details;
     setRibbon({ for: hereId, losses: [] });
     const fact = newAttempt(about(here), {
@@ -147,7 +147,7 @@ export function useBench(
   };
 
   /** A mechanical connector: whether light shows at its joint. */
-  const recordLight = (light: NonNullable<Attempt['light']>) =>
+  const recordLight = (light: NonNullable<Attempt['body']['light']>) =>
     recordAll(
       here.splice.left.map(() => null),
       light,
@@ -191,7 +191,7 @@ export function useBench(
     correct(standing.fact.id, { ...result, sleeveForgotten: true }, 'Sleeve forgotten');
   };
 
-  const answer = (given: OwnerAnswer['answer']) => {
+  const answer = (given: OwnerAnswer['body']['answer']) => {
     const attempt = spliceHistory(here.facts).last;
     if (!attempt) return;
     const after = ledgerOf(

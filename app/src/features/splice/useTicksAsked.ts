@@ -1,20 +1,23 @@
 import {
+  isDone,
   looseSides,
   prepareState,
   ribbonHolder,
-  tickNames,
+  tickOf,
+  tickTargets,
   type SpliceSide,
   type SpliceState,
-  type Tick,
+  type TickAnswer,
+  type TickTarget,
   type TrayState,
 } from '@cordel/core';
 import { useMemo } from 'react';
-import { factStart } from '../../data/factStart';
 import { useRecordFact } from '../../data/facts';
 import { cablesOf, type ClosureAtHand } from '../../data/ledger';
+import { newTick } from '../../data/tickFacts';
 
 /** What to do with the answer. */
-export type OnAnswer = (answer: NonNullable<Tick['answer']>, note: string) => void;
+export type OnAnswer = (answer: TickAnswer, note: string) => void;
 
 export interface Asked {
   /** Loose fibers have to become a ribbon on this side first. */
@@ -37,27 +40,25 @@ export function useTicksAsked(
 ): Asked {
   const record = useRecordFact(projectId);
   const ribbon = here.splice.kind === 'ribbon';
-  const ticks = useMemo(() => (ribbon ? prepareState(facts).ticks : null), [ribbon, facts]);
-  if (!ticks) return nothing;
+  const state = useMemo(() => (ribbon ? prepareState(facts) : null), [ribbon, facts]);
+  if (!state) return nothing;
   const answered =
-    (about: string): OnAnswer =>
-    (answer, note) => {
-      const before = ticks.get(about);
-      const start = factStart(closure.id, before ? [before] : []);
-      record({ ...start, kind: 'tick', about, state: 'done', answer, note });
-    };
-  const isOpen = (about: string) => ticks.get(about)?.state !== 'done';
+    (target: TickTarget): OnAnswer =>
+    (answer, note) =>
+      void record(newTick(closure.id, target, 'done', tickOf(state, target), { answer, note }));
 
   if (here.verdict.tries === 0)
     for (const side of looseSides(here.splice, cablesOf(definition))) {
-      const about = tickNames.ribbonized(here.splice[side][0]!);
-      if (isOpen(about)) return { ...nothing, ribbonize: { side, onDone: answered(about) } };
+      const about = tickTargets.ribbonized(here.splice[side][0]!);
+      if (!isDone(state, about)) return { ...nothing, ribbonize: { side, onDone: answered(about) } };
     }
 
   const holder = ribbonHolder(here.splice.slot);
-  const about = tickNames.polarity(tray.tray, holder);
-  const begun = tray.splices.some(
-    ({ splice, verdict }) => ribbonHolder(splice.slot) === holder && verdict.tries > 0,
+  // What is known of a ribbon is known by its ends: laid out anew, it is looked at in its new holder or was looked at already.
+  const lookedAt = tray.splices.some(
+    ({ splice, verdict }) =>
+      ribbonHolder(splice.slot) === holder &&
+      (verdict.tries > 0 || isDone(state, tickTargets.polarity(splice))),
   );
-  return begun || !isOpen(about) ? nothing : { ...nothing, polarity: answered(about) };
+  return lookedAt ? nothing : { ...nothing, polarity: answered(tickTargets.polarity(here.splice)) };
 }

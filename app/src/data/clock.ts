@@ -1,0 +1,37 @@
+import { useSyncExternalStore } from 'react';
+
+/** Less than that is how long an answer takes, and nobody's mistake. ms */
+const tolerated = 3 * 60_000;
+
+let off = 0;
+const listeners = new Set<() => void>();
+
+/**
+ * Compares this device's clock with the server's, by the Date of an answer. What is made after that carries the correction.
+ * @param serverDate as in the header Date; whole seconds
+ */
+export function hearServerTime(serverDate: string | null): void {
+  const server = serverDate === null ? NaN : Date.parse(serverDate);
+  if (!Number.isFinite(server)) return;
+  const difference = server - Date.now();
+  const next = Math.abs(difference) > tolerated ? Math.round(difference / 1000) * 1000 : 0;
+  // An answer that took a few seconds does not move the correction back and forth.
+  if (Math.abs(next - off) < 60_000 && (next === 0) === (off === 0)) return;
+  off = next;
+  listeners.forEach((listener) => listener());
+}
+
+/** ms to be added to this device's clock; 0 where it is right, or the server was not heard of. */
+export function clockOff(): number {
+  return off;
+}
+
+export function useClockOff(): number {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => off,
+  );
+}

@@ -1,0 +1,6 @@
+export * from './envelope';
+export * from './registry';
+export * from './subject';
+export { tickAnswerSchema, type TickAnswer } from './tick';
+export { usedGearSchema, type UsedGear } from './attempt';
+export { conditionsSchema, gearRefSchema, type Conditions, type DueAbout, type GearRef } from './gearRef';

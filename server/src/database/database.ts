@@ -1,0 +1,38 @@
+import type { ExtractTablesWithRelations } from 'drizzle-orm';
+import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import type * as schema from '../schema';
+
+/**
+ * What the server knows of its database: PostgreSQL through Drizzle, either embedded (PGlite, `embedded.ts`, one process on one folder) or a PostgreSQL
+ * server (`postgres.ts`, any number of Cordel processes). Schema, migrations and queries are the same; they differ in this:
+ *
+ * | | embedded | PostgreSQL |
+ * |---|---|---|
+ * | who may open it | one process; `folderLock.ts` keeps others off | any number; the first migrates under an advisory lock |
+ * | connections | one: reads wait while a transaction runs, so nothing holds one open for long | a pool |
+ * | `fact.seq` | given out under the lock of the project's row, which nobody contends for | the same lock, contended for by processes |
+ * | an answered write is on the disk | `write` syncs the log itself: PGlite does not | `synchronous_commit` |
+ * | `publish` | reaches this process, the only one there is | LISTEN / NOTIFY reaches all of them, this one too |
+ * | copy before migrating | the folder is copied | a backup file is written |
+ */
+type Tables = typeof schema;
+export type Queries = PgDatabase<PgQueryResultHKT, Tables, ExtractTablesWithRelations<Tables>>;
+
+export interface Database {
+  readonly kind: 'embedded' | 'postgres';
+  readonly read: Queries;
+  /** Runs `work` in a transaction. When the promise resolves, the write is on the disk; when it rejects, nothing of it is. */
+  write<T>(work: (queries: Queries) => Promise<T>): Promise<T>;
+  /** Tells every process that works on this database; for what means nothing a minute later, so nothing of it is kept. */
+  publish(message: string): Promise<void>;
+  subscribe(listener: (message: string) => void): void;
+  close(): Promise<void>;
+}
+
+/** The error code of PostgreSQL in an error that Drizzle may have wrapped: "23505" is a unique violation. */
+export function sqlState(error: unknown): string | null {
+  const { cause, code } = (error ?? {}) as { cause?: unknown; code?: unknown };
+  const inner = (cause as { code?: unknown } | undefined)?.code;
+  const found = inner ?? code;
+  return typeof found === 'string' && /^[0-9A-Z]{5}$/.test(found) ? found : null;
+}

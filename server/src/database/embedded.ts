@@ -1,0 +1,156 @@
+import { PGlite } from '@electric-sql/pglite';
+import { drizzle } from 'drizzle-orm/pglite';
+import { cp, mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import * as schema from '../schema';
+import { OperatorError } from '../operatorError';
+import type { Database, Queries } from './database';
+import { migrate, stateOf, type Migration } from './migrate';
+
+/** What a data folder says of itself once a database was made in it. */
+const markName = 'cordel.json';
+
+/**
+ * Opens the database in `data`/database, making it where there never was one, and brings its tables up to date. Rejects with an `OperatorError` where what
+ * is there cannot be it.
+ * @param folder locked by the caller
+ */
+export async function openEmbedded(folder: string, migrations: readonly Migration[]): Promise<Database> {
+  const database = join(folder, 'database');
+  const isNew = await makeWhereThereNeverWasOne(folder, database);
+  const client = await openAt(database);
+  const db = drizzle(client, { schema });
+  try {
+    const state = await stateOf(db, migrations);
+    if (!isNew && state.last === null)
+      throw new OperatorError(
+        `The database in ${database} has no tables of Cordel in it, so it is not the one that was made here. Put the whole folder back from a copy (docs/operating.md), or set CORDEL_DATA to another folder to begin a new shelf.`,
+      );
+    if (state.newer) throw new OperatorError(state.newer);
+    if (!isNew && state.pending.length > 0) {
+      await copyBefore(client, database, `${database}.before-${state.pending[0]!.tag}`);
+    }
+    await migrate(db, state.pending);
+  } catch (error) {
+    await client.close().catch(() => undefined);
+    throw error;
+  }
+  const listeners = new Set<(message: string) => void>();
+  return {
+    kind: 'embedded',
+    read: db as unknown as Queries,
+    async write(work) {
+      const result = await db.transaction((transaction) => work(transaction as unknown as Queries));
+      await syncLog(join(database, 'pg_wal'));
+      return result;
+    },
+    publish: async (message) => listeners.forEach((listener) => listener(message)),
+    subscribe: (listener) => void listeners.add(listener),
+    close: () => client.close(),
+  };
+}
+
+/** Makes a database, has `fill` fill it, and puts it in its place when it is whole. Refuses where there is one. */
+export async function restoreEmbedded<T>(folder: string, fill: (db: Queries) => Promise<T>): Promise<T> {
+  const database = join(folder, 'database');
+  if (await stat(database).catch(() => null))
+    throw new OperatorError(
+      `There is a database in ${folder} already, and a restore overwrites nothing. Set CORDEL_DATA to another folder.`,
+    );
+  const making = `${database}.making`;
+  await rm(making, { recursive: true, force: true });
+  await mkdir(making, { recursive: true });
+  const client = await openAt(making);
+  let result: T;
+  try {
+    result = await fill(drizzle(client, { schema }) as unknown as Queries);
+  } finally {
+    await client.close();
+  }
+  await rename(making, database);
+  await mark(folder);
+  return result;
+}
+
+/** true where a database was made. A folder in which one was made once, and is not or not whole, is never filled: that would hide what is missing. */
+async function makeWhereThereNeverWasOne(folder: string, database: string): Promise<boolean> {
+  const marked = await readFile(join(folder, markName), 'utf8').catch(() => null);
+  const entries = await readdir(database).catch((error: NodeJS.ErrnoException) => {
+    if (error.code === 'ENOENT') return null;
+    throw error;
+  });
+  if (entries === null) {
+    if (marked !== null)
+      throw new OperatorError(
+        `There was a database in ${database}, and it is gone. Is its disk mounted? Put it back from a copy, or remove ${join(folder, markName)} to begin a new shelf.`,
+      );
+    await makeDatabase(database);
+    await mark(folder);
+    return true;
+  }
+  const missing: string[] = [];
+  for (const part of ['PG_VERSION', 'global/pg_control', 'base', 'pg_wal'])
+    if (!(await stat(join(database, part)).catch(() => null))) missing.push(part);
+  if (missing.length > 0)
+    throw new OperatorError(
+      `The database in ${database} is not whole: ${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing. Perhaps half of it was copied, or its disk is not mounted. Put it back from a copy, or set CORDEL_DATA to another folder to begin a new shelf.`,
+    );
+  if (marked === null) await mark(folder);
+  return false;
+}
+
+async function mark(folder: string): Promise<void> {
+  await writeFile(
+    join(folder, markName),
+    `${JSON.stringify({ folder: 'cordel-data', database: 'database' })}\n`,
+  );
+}
+
+async function openAt(database: string): Promise<PGlite> {
+  try {
+    return await PGlite.create(database);
+  } catch (error) {
+    throw new OperatorError(
+      `The database in ${database} cannot be opened. If the disk is full or read-only, mend that first; if it is damaged, put it back from a copy (docs/operating.md).`,
+      error,
+    );
+  }
+}
+
+/**
+ * Making a database takes seconds, and a half made one cannot be opened. It is made beside its place and put there when it is whole, so
+ * that a start that is cut short costs nothing but its time.
+ */
+async function makeDatabase(database: string): Promise<void> {
+  const making = `${database}.making`;
+  await rm(making, { recursive: true, force: true });
+  await mkdir(making, { recursive: true });
+  await (await openAt(making)).close();
+  await rename(making, database);
+}
+
+/** The files as they are now: nothing is written to them meanwhile, since there is one connection and it waits for this. */
+async function copyBefore(client: PGlite, database: string, copy: string): Promise<void> {
+  await client.exec('CHECKPOINT');
+  await rm(`${copy}.making`, { recursive: true, force: true });
+  await cp(database, `${copy}.making`, { recursive: true });
+  await rm(copy, { recursive: true, force: true });
+  await rename(`${copy}.making`, copy);
+}
+
+/**
+ * PGlite hands its write-ahead log to the operating system before it reports a commit, which survives the end of this process; it
+ * does not wait for the disk. This does: a van's power cut after the answer should not cost the splice either.
+ */
+async function syncLog(folder: string): Promise<void> {
+  const segments = (await readdir(folder)).filter((name) => /^[0-9A-F]{24}$/.test(name)).sort();
+  // A transaction may have crossed into the newest segment, so the one before it is synced as well.
+  for (const segment of segments.slice(-2)) {
+    const file = await open(join(folder, segment), 'r+');
+    try {
+      await file.datasync();
+    } finally {
+      await file.close();
+    }
+  }
+}

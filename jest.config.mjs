@@ -30,6 +30,8 @@ export default {
       rootDir: 'server',
       ...plain,
       globals: { cordelOnPostgres: true },
+      // About the folder of an embedded database.
+      testPathIgnorePatterns: ['/node_modules/', 'folder\\.test'],
       globalSetup: '<rootDir>/../scripts/preparePostgres.mjs',
       globalTeardown: '<rootDir>/../scripts/endPostgres.mjs',
     },

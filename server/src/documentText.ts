@@ -101,7 +101,7 @@ export function readText<T>(
   }
   const result = read(raw);
   if (!result.problems) return { file: result.file as T };
-  const root = parseTree(plain, [], { allowTrailingComma: false, disallowComments: true });
+  const root = treeOf(plain);
   const lineAt = linesOf(plain);
   return {
     count: result.count,
@@ -111,6 +111,16 @@ export function readText<T>(
       message,
     })),
   };
+}
+
+/** Where everything stands; null for levels without end, which no document has. */
+function treeOf(text: string): Node | null {
+  try {
+    return parseTree(text, [], { allowTrailingComma: false, disallowComments: true }) ?? null;
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
 }
 
 /** The answer to a document that was not valid: the first problem in words, and a list of the first. */

@@ -21,6 +21,8 @@ export function logRequests(log: Log): MiddlewareHandler<RequestVariables> {
   return async (context, next) => {
     const began = performance.now();
     await next();
+    // An answer that an error made does not have what was set on the one before it.
+    context.header('Request-Id', context.get('requestId'));
     log.info(
       {
         request: context.get('requestId'),

@@ -91,10 +91,12 @@ function endPolitely(server: ReturnType<typeof serve>, log: Log, close: () => Pr
     ending = true;
     const closed = new Promise<void>((done) => server.close(() => done()));
     const http = server as { closeIdleConnections?: () => void; closeAllConnections?: () => void };
-    http.closeIdleConnections?.();
+    // A browser keeps its connections open after the last answer.
+    const idle = setInterval(() => http.closeIdleConnections?.(), 50);
     const cut = setTimeout(() => http.closeAllConnections?.(), patience);
     await closed;
     clearTimeout(cut);
+    clearInterval(idle);
     await close();
     log.info('ended');
     process.exit(0);

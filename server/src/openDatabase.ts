@@ -1,4 +1,4 @@
-import { chmod, mkdir } from 'node:fs/promises';
+import { chmod, mkdir, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Config } from './config';
 import { writeBackup } from './database/backup';
@@ -30,8 +30,9 @@ export async function openDatabase(
   const unlock = await lockFolder(folder);
   try {
     await chmod(folder, 0o700);
-    await chmod(join(folder, 'database'), 0o700).catch(() => undefined);
+
     const database = await openEmbedded(folder, migrations);
+    await keepPrivate(join(folder, 'database'));
     return {
       database,
       close: async () => {
@@ -43,4 +44,16 @@ export async function openDatabase(
     await unlock();
     throw error;
   }
+}
+
+/** PGlite gives its first files to everybody to read and write, and earlier versions of Cordel left them so. */
+async function keepPrivate(folder: string): Promise<void> {
+  await chmod(folder, 0o700);
+  const entries = await readdir(folder, { recursive: true, withFileTypes: true });
+  await Promise.all(
+    entries.map((entry) =>
+      // A file of the log may be recycled meanwhile.
+      chmod(join(entry.parentPath, entry.name), entry.isDirectory() ? 0o700 : 0o600).catch(() => undefined),
+    ),
+  );
 }

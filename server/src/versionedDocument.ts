@@ -13,6 +13,8 @@ export interface Versioned {
 export interface DocumentKind<T extends Versioned> {
   /** "piece of gear", for the person. */
   readonly what: string;
+  /** What of it is edited, where that is not all of it: "these settings". */
+  readonly these?: string;
   /** Where it is noted that one was deleted; null for what goes only with its project. */
   readonly buried: 'closure' | 'model' | 'gear' | null;
   /** The stored one, locked; null where there is none. */
@@ -45,18 +47,21 @@ export async function putDocument<T extends Versioned>(
     await kind.store(db, document, null);
     return document;
   }
-  if (before.version !== document.version) return changedMeanwhile(kind.what, before);
+  if (before.version !== document.version) return changedMeanwhile(kind.these ?? `this ${kind.what}`, before);
   const saved = { ...document, version: before.version + 1 };
   await kind.store(db, saved, before);
   return saved;
 }
 
-/** 409 with the newer copy. */
+/**
+ * 409 with the newer copy.
+ * @param what "this closure", "these settings"
+ */
 export function changedMeanwhile(what: string, current: unknown): never {
   return refuse({
     title: 'Changed meanwhile',
     status: 409,
-    detail: `Somebody changed this ${what} while you did. Look at the newer one and decide.`,
+    detail: `Somebody changed ${what} while you did. Look at the newer one and decide.`,
     current,
   });
 }
@@ -70,7 +75,7 @@ export async function deleteDocument<T extends Versioned>(
 ): Promise<void> {
   const before = await kind.load(db, id);
   if (!before) return notFound(kind.what);
-  if (before.version !== version) return changedMeanwhile(kind.what, before);
+  if (before.version !== version) return changedMeanwhile(kind.these ?? `this ${kind.what}`, before);
   await kind.remove(db, id);
   if (kind.buried)
     await db

@@ -69,15 +69,15 @@ function makeDatabase(template: string): string {
   return name;
 }
 
-/** Runs statements on the PostgreSQL server of this run. */
+/**
+ * Runs statements on the PostgreSQL server of this run.
+ * @param database its name, or its address
+ */
 export function psql(database: string, statements: string): string {
-  return execFileSync(
-    'psql',
-    [`${postgres}/${database}`, '-X', '-q', '-A', '-t', '-v', 'ON_ERROR_STOP=1', '-c', statements],
-    {
-      encoding: 'utf8',
-    },
-  );
+  const url = database.includes(':') ? database : `${postgres}/${database}`;
+  return execFileSync('psql', [url, '-X', '-q', '-A', '-t', '-v', 'ON_ERROR_STOP=1', '-c', statements], {
+    encoding: 'utf8',
+  });
 }
 
 export function removeFolders(): void {

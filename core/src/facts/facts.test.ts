@@ -103,6 +103,15 @@ describe('what Cordel 0.1 wrote', () => {
     });
   });
 
+  test('a reason that the bench wrote by itself becomes a code', () => {
+    const taken = outbox.map(readFact).flatMap((one) => (one.status === 'known' ? [one.fact] : []));
+    expect(taken.find((fact) => fact.kind === 'correction')!.body).toMatchObject({
+      because: 'taken-back',
+      reason: '',
+      result: null,
+    });
+  });
+
   test.each([
     [
       'ribbonized',

@@ -19,7 +19,7 @@ export interface ImportProgress {
 }
 
 /** An import that was not heard of for so long is dead, whoever made it. */
-const deadAfter = '10 minutes';
+const deadAfter = '2 minutes';
 
 /**
  * Takes a project file onto the shelf, all or nothing: its parts are stored in small transactions under a project that nobody sees, and the last one shows it. So

@@ -23,6 +23,7 @@ import { projectParam } from './params';
 /** What a person edits about a project as a whole; run inside `within`, which holds its row. */
 const settings = ({ row }: ProjectWork): DocumentKind<Project> => ({
   what: 'project',
+  these: 'these settings',
   buried: null,
   load: async () => projectOf(row),
   async store(db, { id, name, units, limits, window, version }) {
@@ -100,7 +101,7 @@ export function lineRoutes(database: Database, clock: Clock, progress: ProgressB
         const after = await within(database, context.get('actor'), projectId, async (work) => {
           const { db, row } = work;
           const before = await work.definition();
-          if (row.lineVersion !== version) changedMeanwhile('route', before);
+          if (row.lineVersion !== version) changedMeanwhile('this route', before);
           const [problem] = referenceProblems({ ...before, sites, cables });
           if (problem)
             refuse({

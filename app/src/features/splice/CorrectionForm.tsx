@@ -14,7 +14,7 @@ import { Action } from '../../ui/Action';
 import { Choice, Field } from '../../ui/Field';
 import { toNumber } from '../../ui/numberField';
 import { space } from '../../ui/tokens';
-import { resultOf, type Result } from './newFact';
+import { resultOf, type Result, type Why } from './newFact';
 
 /** One value, or one for each fiber of a ribbon with blanks between and – where there is none; nothing where no fiber has one. */
 const valuesField = (fibers: number, what: string, schema: ZodType<number>) =>
@@ -100,7 +100,7 @@ export function CorrectionForm({
   onCancel,
 }: {
   attempt: StandingAttempt;
-  onCorrect: (result: Result | null, reason: string) => void;
+  onCorrect: (result: Result | null, why: Why) => void;
   onCancel: () => void;
 }) {
   const { readings } = attempt;
@@ -189,13 +189,15 @@ export function CorrectionForm({
           kind="now"
           label="Correct"
           style={styles.flex}
-          onPress={() => void handleSubmit((form) => onCorrect(corrected(attempt, form), form.reason))()}
+          onPress={() =>
+            void handleSubmit((form) => onCorrect(corrected(attempt, form), { reason: form.reason }))()
+          }
         />
       </View>
       <Action
         bench
         label="It never happened: take it back"
-        onPress={() => onCorrect(null, 'Taken back later')}
+        onPress={() => onCorrect(null, { because: 'never-happened' })}
       />
     </View>
   );

@@ -20,7 +20,7 @@ import { useCordelTheme } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { CorrectionForm } from './CorrectionForm';
-import type { Result } from './newFact';
+import type { Result, Why } from './newFact';
 
 interface HistorySheetProps {
   state: SpliceState;
@@ -28,7 +28,7 @@ interface HistorySheetProps {
   facts: readonly Fact[];
   open: boolean;
   onClose: () => void;
-  onCorrect: (attemptId: string, result: Result | null, reason: string) => void;
+  onCorrect: (attemptId: string, result: Result | null, why: Why) => void;
   /** Goes to the fiber's way through the other closures. */
   onFollow: () => void;
 }
@@ -76,8 +76,8 @@ export function HistorySheet({ state, facts, open, onClose, onCorrect, onFollow 
             <CorrectionForm
               attempt={standing.get(fact.id)!}
               onCancel={() => setCorrecting(null)}
-              onCorrect={(result, reason) => {
-                onCorrect(fact.id, result, reason);
+              onCorrect={(result, why) => {
+                onCorrect(fact.id, result, why);
                 close();
               }}
             />
@@ -153,8 +153,16 @@ function usedWords(gear: UsedGear, over: readonly DueAbout[]): string {
     .join(' · ');
 }
 
+const becauseWords = {
+  'taken-back': 'Taken back at the bench',
+  'never-happened': 'It never happened',
+  'sleeve-forgotten': 'Sleeve forgotten',
+} as const;
+
 function noteOf(fact: SpliceFact): string {
-  return fact.kind === 'correction' ? fact.body.reason : fact.body.note;
+  if (fact.kind !== 'correction') return fact.body.note;
+  const { because, reason } = fact.body;
+  return [because && becauseWords[because], reason].filter(Boolean).join(': ');
 }
 
 const styles = StyleSheet.create({

@@ -51,14 +51,16 @@ export function resultOf(standing: StandingAttempt): Result {
   };
 }
 
+/** Why something is corrected: what the bench knows, or the person's own words. */
+export type Why = Partial<Pick<Correction['body'], 'because' | 'reason'>>;
+
 /** `result` null takes the attempt back. */
-export function newCorrection(
-  about: About,
-  attemptId: string,
-  result: Result | null,
-  reason: string,
-): Correction {
-  return { ...base('correction', about), body: { attemptId, result, reason } };
+export function newCorrection(about: About, attemptId: string, result: Result | null, why: Why): Correction {
+  const { reason = '', because } = why;
+  return {
+    ...base('correction', about),
+    body: { attemptId, result, ...(because ? { because } : {}), reason },
+  };
 }
 
 export function newOwnerAnswer(

@@ -14,7 +14,7 @@ import type { BeforeArc } from '@cordel/core/gear';
 import { useCallback, useEffect, useState } from 'react';
 import { useRecordFact } from '../../data/facts';
 import { ledgerOf, type ClosureAtHand } from '../../data/ledger';
-import { newAttempt, newCorrection, newOwnerAnswer, resultOf, type Result } from './newFact';
+import { newAttempt, newCorrection, newOwnerAnswer, resultOf, type Result, type Why } from './newFact';
 import { verdictLine } from './words';
 
 /** How long the last entry can be taken back with one tap. */
@@ -168,16 +168,16 @@ export function useBench(
     }
     const state = findSplice(ledger, last.takeBack.spliceId);
     if (!state) return;
-    recordFact(newCorrection(about(state), last.takeBack.attemptId, null, 'Taken back at the bench'));
+    recordFact(newCorrection(about(state), last.takeBack.attemptId, null, { because: 'taken-back' }));
     setLast({ text: `Slot ${state.splice.slot}: the reading is taken back.`, mark: 'open', takeBack: null });
     go(state);
   };
 
-  const correct = (attemptId: string, result: Result | null, reason: string) => {
+  const correct = (attemptId: string, result: Result | null, why: Why) => {
     const after = ledgerOf(
       definition,
       closure,
-      recordFact(newCorrection(about(here), attemptId, result, reason)),
+      recordFact(newCorrection(about(here), attemptId, result, why)),
     );
     const state = findSplice(after, hereId)!;
     setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
@@ -188,7 +188,7 @@ export function useBench(
     const standing = spliceHistory(here.facts).last;
     if (!standing) return;
     const { sleeveConfirmed: _, ...result } = resultOf(standing);
-    correct(standing.fact.id, { ...result, sleeveForgotten: true }, 'Sleeve forgotten');
+    correct(standing.fact.id, { ...result, sleeveForgotten: true }, { because: 'sleeve-forgotten' });
   };
 
   const answer = (given: OwnerAnswer['body']['answer']) => {

@@ -15,7 +15,15 @@ const typescript = {
 };
 const plain = { testEnvironment: 'node', transform: typescript };
 
+const onPostgres = {
+  globals: { cordelOnPostgres: true },
+  globalSetup: '<rootDir>/../scripts/preparePostgres.mjs',
+  globalTeardown: '<rootDir>/../scripts/endPostgres.mjs',
+};
+
 export default {
+  // Journeys wait for a browser more than they compute.
+  maxWorkers: 2,
   projects: [
     { displayName: 'core', rootDir: 'core', ...plain },
     {
@@ -29,11 +37,9 @@ export default {
       displayName: 'server on PostgreSQL',
       rootDir: 'server',
       ...plain,
-      globals: { cordelOnPostgres: true },
+      ...onPostgres,
       // About the folder of an embedded database.
       testPathIgnorePatterns: ['/node_modules/', 'folder\\.test'],
-      globalSetup: '<rootDir>/../scripts/preparePostgres.mjs',
-      globalTeardown: '<rootDir>/../scripts/endPostgres.mjs',
     },
     {
       displayName: 'app',
@@ -44,6 +50,12 @@ export default {
         pattern.replace('(?!(', '(?!(uuid|'),
       ),
     },
-    { displayName: 'e2e', rootDir: 'e2e', ...plain, globalSetup: '<rootDir>/../scripts/prepareTests.mjs' },
+    {
+      // On PostgreSQL, where a fresh copy of the demo takes a moment; the embedded database has the server's own tests.
+      displayName: 'e2e',
+      rootDir: 'e2e',
+      ...plain,
+      ...onPostgres,
+    },
   ],
 };

@@ -1,4 +1,5 @@
 /** Stops and removes the cluster of the server's tests. */
 export default function endPostgres() {
   globalThis.cordelCluster?.stop();
+  globalThis.cordelCluster = undefined;
 }

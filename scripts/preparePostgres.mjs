@@ -9,6 +9,8 @@ import prepareTests, { demoNight } from './prepareTests.mjs';
 
 export default async function preparePostgres() {
   await prepareTests();
+  // One for all parts of a run that need it.
+  if (globalThis.cordelCluster) return;
   ensurePostgres();
   const cluster = await startPostgres();
   globalThis.cordelCluster = cluster;

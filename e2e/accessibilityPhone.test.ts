@@ -1,0 +1,4 @@
+import { axeOn } from './support/screens';
+
+/** axe on every screen of a phone. */
+axeOn('phone');

@@ -24,6 +24,8 @@ const onPostgres = {
 export default {
   // Journeys wait for a browser more than they compute.
   maxWorkers: 2,
+  // Two files at once on two cores: what takes a moment alone may take some.
+  testTimeout: 30_000,
   projects: [
     { displayName: 'core', rootDir: 'core', ...plain },
     {

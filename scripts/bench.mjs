@@ -1,6 +1,11 @@
-/** npm run bench: builds what is measured and prints the figures. */
+/** npm run bench: builds what is measured and prints the figures. `npm run bench -- server` prints some: ledger, plan, server, shelf, kill, tap, typing, start. */
 import { prepareAll } from './prepareAll.mjs';
 
 await prepareAll();
+const { default: preparePostgres } = await import('./preparePostgres.mjs');
+const { default: endPostgres } = await import('./endPostgres.mjs');
+await preparePostgres();
 const { bundleAndRun } = await import('./bundleAndRun.mjs');
-process.exit(await bundleAndRun('e2e/benchmarks/main.ts'));
+const status = await bundleAndRun('e2e/benchmarks/main.ts', process.argv.slice(2));
+endPostgres();
+process.exit(status);

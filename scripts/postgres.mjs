@@ -37,38 +37,40 @@ export function ensurePostgres() {
 
 /** Starts a new cluster. It takes no password and listens on loopback only. Returns its address and what stops and removes it. */
 export async function startPostgres() {
-  const bin = programs();
   const folder = mkdtempSync(join(tmpdir(), 'cordel-postgres-'));
   // It refuses to run as root.
   if (isRoot) {
     const id = (flag) => Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' }));
     chownSync(folder, id('-u'), id('-g'));
   }
-  const run = (name, args) => {
-    const [program, ...rest] = isRoot
-      ? ['runuser', '-u', 'postgres', '--', join(bin, name), ...args]
-      : [join(bin, name), ...args];
-    execFileSync(program, rest, { stdio: ['ignore', 'ignore', 'pipe'], cwd: folder });
-  };
   const data = join(folder, 'data');
   const port = await freePort();
-  run('initdb', ['-D', data, '-A', 'trust', '-U', 'cordel', '-E', 'UTF8', '--locale=C']);
+  run(folder, 'initdb', ['-D', data, '-A', 'trust', '-U', 'cordel', '-E', 'UTF8', '--locale=C']);
   const options = `-k ${folder} -p ${port} -c listen_addresses=127.0.0.1 -c max_connections=200`;
-  const start = () => run('pg_ctl', ['-D', data, '-l', join(folder, 'log'), '-w', '-o', options, 'start']);
-  start();
+  run(folder, 'pg_ctl', ['-D', data, '-l', join(folder, 'log'), '-w', '-o', options, 'start']);
   return {
     url: `postgres://cordel@127.0.0.1:${port}`,
     folder,
-    /** Ends it at once, as a power cut would, and starts it again. */
-    crash() {
-      run('pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop']);
-      start();
-    },
     stop() {
-      run('pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop']);
+      run(folder, 'pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop']);
       rmSync(folder, { recursive: true, force: true });
     },
   };
+}
+
+/** Ends a cluster at once, as a power cut would, and starts it again. */
+export function crashPostgres(folder) {
+  const args = ['-D', join(folder, 'data'), '-l', join(folder, 'log'), '-m', 'immediate', '-w', 'restart'];
+  run(folder, 'pg_ctl', args);
+}
+
+/** PostgreSQL refuses to run as root. */
+function run(folder, name, args) {
+  const program = join(programs(), name);
+  const [first, ...rest] = isRoot
+    ? ['runuser', '-u', 'postgres', '--', program, ...args]
+    : [program, ...args];
+  execFileSync(first, rest, { stdio: ['ignore', 'ignore', 'pipe'], cwd: folder });
 }
 
 function freePort() {

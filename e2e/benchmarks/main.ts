@@ -1,19 +1,28 @@
+import { benchKill } from './kill';
 import { benchLedger } from './ledger';
 import { benchPlan } from './plan';
 import { benchPlanTyping } from './planTyping';
 import { benchServer } from './server';
+import { benchShelf } from './shelf';
 import { benchStart } from './start';
 import { benchRibbonTap, benchTap } from './tap';
 
+const benches: readonly (readonly [string, () => unknown])[] = [
+  ['ledger', benchLedger],
+  ['plan', benchPlan],
+  ['server', benchServer],
+  ['shelf', benchShelf],
+  ['kill', benchKill],
+  ['tap', benchTap],
+  ['tap', benchRibbonTap],
+  ['typing', benchPlanTyping],
+  ['start', benchStart],
+];
+
 /** npm run bench: prints figures beside their targets. Nothing fails here; times depend on the machine. */
 async function main() {
-  benchLedger();
-  benchPlan();
-  await benchServer();
-  await benchTap();
-  await benchRibbonTap();
-  await benchPlanTyping();
-  await benchStart();
+  const chosen = process.argv.slice(2);
+  for (const [name, bench] of benches) if (chosen.length === 0 || chosen.includes(name)) await bench();
 }
 
 void main();

@@ -282,7 +282,6 @@ export function pageFor(options: { size?: Size }, prepare?: (page: Page) => Prom
     ({ page } = await openPage(browser, options));
     await prepare?.(page);
   }, 60_000);
-  afterAll(() => page.browserContext().close());
   return () => page;
 }
 

@@ -1,5 +1,7 @@
 import { serve } from '@hono/node-server';
 import { readFileSync } from 'node:fs';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { Socket } from 'node:net';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { cordelServer } from './app';
@@ -85,18 +87,31 @@ function tell({ host, open, databaseUrl }: Config, port: number, clockNotSet: bo
 
 /** Takes no new request, lets those that run end, closes the database, and ends. */
 function endPolitely(server: ReturnType<typeof serve>, log: Log, close: () => Promise<void>): void {
+  // A browser keeps connections open after the last answer, and opens some on which it never asks: Node closes neither by itself.
+  const open = new Map<Socket, number>();
   let ending = false;
+  const count = (socket: Socket, change: number) => {
+    const running = (open.get(socket) ?? 0) + change;
+    open.set(socket, running);
+    if (ending && running === 0) socket.end();
+  };
+  server.on('connection', (socket: Socket) => {
+    count(socket, 0);
+    socket.once('close', () => open.delete(socket));
+  });
+  server.on('request', (request: IncomingMessage, response: ServerResponse) => {
+    count(request.socket, 1);
+    response.once('close', () => open.has(request.socket) && count(request.socket, -1));
+  });
+
   const end = async () => {
     if (ending) return;
     ending = true;
     const closed = new Promise<void>((done) => server.close(() => done()));
-    const http = server as { closeIdleConnections?: () => void; closeAllConnections?: () => void };
-    // A browser keeps its connections open after the last answer.
-    const idle = setInterval(() => http.closeIdleConnections?.(), 50);
-    const cut = setTimeout(() => http.closeAllConnections?.(), patience);
+    for (const [socket, running] of open) if (running === 0) socket.destroy();
+    const cut = setTimeout(() => open.forEach((_, socket) => socket.destroy()), patience);
     await closed;
     clearTimeout(cut);
-    clearInterval(idle);
     await close();
     log.info('ended');
     process.exit(0);

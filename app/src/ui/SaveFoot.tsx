@@ -12,12 +12,14 @@ interface SaveFootProps {
   /** What is still wrong with what was entered, before it is sent. */
   trouble?: string | undefined;
   onSave: () => void;
-  /** Offered where somebody else saved first. */
+  /** Somebody else saved since the editing began. */
+  newer: boolean;
+  /** Offered where somebody else saved. */
   onNewer: () => void;
 }
 
 /** The foot of a form: what keeps it from being saved, and the one action. */
-export function SaveFoot({ label, saving, error, trouble, onSave, onNewer }: SaveFootProps) {
+export function SaveFoot({ label, saving, error, trouble, onSave, newer, onNewer }: SaveFootProps) {
   return (
     <View style={styles.foot}>
       {error ? (
@@ -26,6 +28,11 @@ export function SaveFoot({ label, saving, error, trouble, onSave, onNewer }: Sav
           {error instanceof ProblemError && error.status === 409 ? (
             <Action label="Show the newer one" onPress={onNewer} />
           ) : null}
+        </View>
+      ) : newer ? (
+        <View role="status" style={styles.error}>
+          <Type>Somebody else saved this meanwhile. What you typed is still here.</Type>
+          <Action label="Show the newer one" onPress={onNewer} />
         </View>
       ) : trouble ? (
         <Type tone="accent" role="alert">

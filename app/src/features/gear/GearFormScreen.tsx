@@ -14,6 +14,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { afterwards } from '../../data/afterwards';
 import { useDeleteGear, useGear, useSaveGear, useServerBook } from '../../data/gear';
+import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Action } from '../../ui/Action';
 import { TextBox } from '../../ui/Field';
 import { NumberBox } from '../../ui/NumberBox';
@@ -34,7 +35,9 @@ const isKind = (kind: string | undefined): kind is GearKind => kind !== undefine
 export function GearFormScreen({ gearId, kind }: { gearId: string; kind?: string }) {
   const gear = useGear();
   const [fresh] = useState(() => (gearId === 'new' && isKind(kind) ? newGear(kind, v7(), '') : null));
-  const item = fresh ?? gear.data?.find((one) => one.id === gearId);
+  const stored = gear.data?.find((one) => one.id === gearId);
+  const edit = useVersionedEdit(stored, gear.refetch);
+  const item = fresh ?? edit.base;
   if (!item)
     return (
       <Screen title="Gear" up={up}>
@@ -50,18 +53,10 @@ export function GearFormScreen({ gearId, kind }: { gearId: string; kind?: string
         )}
       </Screen>
     );
-  return (
-    <GearForm
-      // A newer copy starts the form anew.
-      key={`${item.id}.${item.version}`}
-      item={item}
-      fresh={fresh !== null}
-      onNewer={() => void gear.refetch()}
-    />
-  );
+  return <GearForm key={`${item.id}.${edit.round}`} item={item} fresh={fresh !== null} edit={edit} />;
 }
 
-function GearForm({ item, fresh, onNewer }: { item: Gear; fresh: boolean; onNewer: () => void }) {
+function GearForm({ item, fresh, edit }: { item: Gear; fresh: boolean; edit: VersionedEdit<Gear> }) {
   const [draft, setDraft] = useState<Gear>(item);
   const [asked, setAsked] = useState(false);
   const save = useSaveGear();
@@ -84,7 +79,8 @@ function GearForm({ item, fresh, onNewer }: { item: Gear; fresh: boolean; onNewe
           saving={save.isPending}
           error={save.error}
           trouble={asked ? result.error?.issues[0]?.message : undefined}
-          onNewer={onNewer}
+          newer={edit.newer}
+          onNewer={edit.showNewer}
           onSave={() => {
             setAsked(true);
             if (result.success) afterwards(save.mutateAsync(result.data), toTheList);

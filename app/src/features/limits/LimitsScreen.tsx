@@ -1,11 +1,11 @@
 import { formatLoss, limitsPresets, limitsSchema, type Limits, type Project } from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { z } from 'zod';
 import { ProblemError } from '../../data/api';
 import { useProject, useSaveSettings } from '../../data/projects';
+import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Action } from '../../ui/Action';
 import { Field } from '../../ui/Field';
 import { decimalField, optionalDecimalField } from '../../ui/numberField';
@@ -56,9 +56,10 @@ const fields: readonly { name: keyof Limits; label: string; unit?: string; hint?
 /** What the owner asks for. Verdicts are derived from these numbers, so a change judges everything anew, past readings too. */
 export function LimitsScreen({ projectId }: { projectId: string }) {
   const { data: definition, error, refetch } = useProject(projectId);
+  const edit = useVersionedEdit(definition?.project, refetch);
   const wide = useWide();
   const up = { href: places.line(projectId), name: 'the line' };
-  if (!definition)
+  if (!definition || !edit.base)
     return (
       <Screen title="Limits" up={up}>
         {error ? <Failed error={error} onRetry={() => void refetch()} /> : <Loading what="the limits" />}
@@ -72,8 +73,7 @@ export function LimitsScreen({ projectId }: { projectId: string }) {
         up={up}
         foot={wide ? null : <Tabs tabs={projectTabs(projectId, 'limits')} />}
       >
-        {/* A newer version of the settings starts the form anew. */}
-        <LimitsForm key={definition.project.version} project={definition.project} />
+        <LimitsForm key={edit.round} project={edit.base} edit={edit} />
       </Screen>
     </Panes>
   );
@@ -94,11 +94,9 @@ const asLimits = ({ offsetMax, gapMax, ...limits }: FormOutput): Limits => ({
   ...(gapMax === null ? {} : { gapMax }),
 });
 
-function LimitsForm({ project }: { project: Project }) {
+function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<Project> }) {
   const { palette } = useCordelTheme();
   const save = useSaveSettings(project.id);
-  const { refetch } = useProject(project.id);
-  const [saved, setSaved] = useState(false);
   const { control, handleSubmit, reset, formState } = useForm<FormInput, unknown, FormOutput>({
     resolver: zodResolver(formSchema),
     defaultValues: asText(project.limits),
@@ -106,7 +104,7 @@ function LimitsForm({ project }: { project: Project }) {
   const store = (output: FormOutput) => {
     const limits = asLimits(output);
     const { name, units, window, version } = project;
-    save.mutate({ name, units, window, version, limits }, { onSuccess: () => setSaved(true) });
+    save.mutate({ name, units, window, version, limits }, { onSuccess: edit.settle });
   };
   const stale = save.error instanceof ProblemError && save.error.status === 409;
   return (
@@ -143,14 +141,19 @@ function LimitsForm({ project }: { project: Project }) {
       {save.error ? (
         <View role="alert" style={styles.preset}>
           <Type tone="accent">{save.error.message}</Type>
-          {stale ? <Action label="Show the newer ones" onPress={() => void refetch()} /> : null}
+          {stale ? <Action label="Show the newer ones" onPress={edit.showNewer} /> : null}
+        </View>
+      ) : edit.newer ? (
+        <View role="status" style={styles.preset}>
+          <Type>Somebody else saved these settings meanwhile. What you typed is still here.</Type>
+          <Action label="Show the newer ones" onPress={edit.showNewer} />
         </View>
       ) : null}
       <Action
         bench
         kind="now"
         label={save.isPending ? 'Saving …' : 'Save and judge again'}
-        disabled={save.isPending || (!formState.isDirty && !saved)}
+        disabled={save.isPending || !formState.isDirty}
         onPress={() => void handleSubmit(store)()}
       />
       <Type look="small" tone="soft">

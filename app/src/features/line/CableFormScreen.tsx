@@ -5,6 +5,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useSaveLine } from '../../data/plan';
 import { useProject } from '../../data/projects';
+import { lineVersionOf, useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { afterwards } from '../../data/afterwards';
 import { Action } from '../../ui/Action';
 import { CrossSection } from '../../ui/CrossSection';
@@ -32,7 +33,7 @@ import { places } from './places';
 /** Makes a cable ("new") or edits one: what it is made of, its colors, its fiber, where it runs. */
 export function CableFormScreen({ projectId, cableId }: { projectId: string; cableId: string }) {
   const { data: definition, error, refetch } = useProject(projectId);
-  const [round, setRound] = useState(0);
+  const edit = useVersionedEdit(definition, refetch, lineVersionOf);
   const up = { href: places.line(projectId), name: 'the line' };
   const cable = definition?.cables.find((one) => one.id === cableId);
   if (!definition || (!cable && cableId !== 'new'))
@@ -47,14 +48,7 @@ export function CableFormScreen({ projectId, cableId }: { projectId: string; cab
         )}
       </Screen>
     );
-  return (
-    <CableFormAt
-      key={round}
-      definition={definition}
-      cable={cable ?? null}
-      onNewer={() => void refetch().then(() => setRound(round + 1))}
-    />
-  );
+  return <CableFormAt key={edit.round} definition={definition} cable={cable ?? null} edit={edit} />;
 }
 
 const kinds = [
@@ -76,15 +70,14 @@ const countLabels: Record<CableForm['kind'], string> = {
 function CableFormAt({
   definition,
   cable,
-  onNewer,
+  edit,
 }: {
   definition: ProjectDefinition;
   cable: Cable | null;
-  onNewer: () => void;
+  edit: VersionedEdit<ProjectDefinition>;
 }) {
   const { project } = definition;
-  // The version that the editing began from, so that a newer one is not written over.
-  const [version] = useState(project.lineVersion);
+  const version = edit.base!.project.lineVersion;
   const [form, setForm] = useState<CableForm>(() => (cable ? formOfCable(cable, project.units) : emptyCable));
   const [troubles, setTroubles] = useState<FormTroubles>({});
   const [removing, setRemoving] = useState(false);
@@ -129,7 +122,10 @@ function CableFormAt({
   );
 
   const store = (cables: Cable[], then: () => void) =>
-    afterwards(save.mutateAsync({ version, sites: definition.sites, cables }), then);
+    afterwards(save.mutateAsync({ version, sites: definition.sites, cables }), (saved) => {
+      edit.settle(saved);
+      then();
+    });
   const submit = () => {
     const read = cableOfForm(form, cable?.id ?? v7(), project.units);
     setTroubles(read.troubles);
@@ -155,7 +151,8 @@ function CableFormAt({
           error={save.error}
           trouble={Object.values(troubles)[0]}
           onSave={submit}
-          onNewer={onNewer}
+          newer={edit.newer}
+          onNewer={edit.showNewer}
         />
       }
     >

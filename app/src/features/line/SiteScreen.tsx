@@ -19,6 +19,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useCreateClosure, useModels, useSaveLine } from '../../data/plan';
 import { useProject } from '../../data/projects';
+import { lineVersionOf, useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { afterwards } from '../../data/afterwards';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
@@ -34,7 +35,7 @@ import { places } from './places';
 /** Makes a site ("new") or edits one, and puts a closure there. */
 export function SiteScreen({ projectId, siteId }: { projectId: string; siteId: string }) {
   const { data: definition, error, refetch } = useProject(projectId);
-  const [round, setRound] = useState(0);
+  const edit = useVersionedEdit(definition, refetch, lineVersionOf);
   const up = { href: places.line(projectId), name: 'the line' };
   const site = definition?.sites.find((one) => one.id === siteId);
   if (!definition || (!site && siteId !== 'new'))
@@ -49,14 +50,7 @@ export function SiteScreen({ projectId, siteId }: { projectId: string; siteId: s
         )}
       </Screen>
     );
-  return (
-    <SiteAt
-      key={`${siteId} ${round}`}
-      definition={definition}
-      site={site ?? null}
-      onNewer={() => void refetch().then(() => setRound(round + 1))}
-    />
-  );
+  return <SiteAt key={`${siteId} ${edit.round}`} definition={definition} site={site ?? null} edit={edit} />;
 }
 
 const kinds = [
@@ -77,15 +71,14 @@ const placements = [
 function SiteAt({
   definition,
   site,
-  onNewer,
+  edit,
 }: {
   definition: ProjectDefinition;
   site: Site | null;
-  onNewer: () => void;
+  edit: VersionedEdit<ProjectDefinition>;
 }) {
   const { project, sites } = definition;
-  // The version that the editing began from, so that a newer one is not written over.
-  const [version] = useState(project.lineVersion);
+  const version = edit.base!.project.lineVersion;
   const [name, setName] = useState(site?.name ?? '');
   const [kind, setKind] = useState<Site['kind']>(site?.kind ?? 'closure');
   const shown = site ? String(shownFromMeters(site.chainage, project.units)) : '';
@@ -132,8 +125,13 @@ function SiteAt({
     }
     setTroubles({});
     const others = sites.filter((one) => one.id !== read.data.id);
-    afterwards(save.mutateAsync({ version, sites: [...others, read.data], cables: definition.cables }), () =>
-      site ? router.navigate(places.line(project.id)) : router.replace(places.site(project.id, read.data.id)),
+    afterwards(
+      save.mutateAsync({ version, sites: [...others, read.data], cables: definition.cables }),
+      (saved) => {
+        edit.settle(saved);
+        if (site) router.navigate(places.line(project.id));
+        else router.replace(places.site(project.id, read.data.id));
+      },
     );
   };
   const branches = sites.filter((one) => one.branchFrom === site?.id);
@@ -154,7 +152,8 @@ function SiteAt({
           saving={save.isPending}
           error={save.error}
           onSave={submit}
-          onNewer={onNewer}
+          newer={edit.newer}
+          onNewer={edit.showNewer}
         />
       }
     >
@@ -217,7 +216,10 @@ function SiteAt({
                     sites: sites.filter((one) => one.id !== site!.id),
                     cables: definition.cables,
                   }),
-                  () => router.replace(places.line(project.id)),
+                  (saved) => {
+                    edit.settle(saved);
+                    router.replace(places.line(project.id));
+                  },
                 )
               }
             />

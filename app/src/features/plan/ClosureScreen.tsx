@@ -15,6 +15,7 @@ import {
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
+import { useClosureFacts } from '../../data/facts';
 import { documents } from '../../data/projects';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { useOrderOfWork } from '../../data/orderOfWork';
@@ -124,6 +125,7 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
           ListHeaderComponent={
             <View style={styles.head}>
               <DeviceNotices />
+              <Unread projectId={projectId} closureId={closure.id} />
               <Headline atHand={atHand} />
               <View style={styles.ways}>
                 <Action label="Plan" onPress={() => router.navigate(places.plan(projectId, closure.id))} />
@@ -167,6 +169,18 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
         />
       </Screen>
     </Panes>
+  );
+}
+
+/** Records of a newer Cordel, which count for nothing here: told, so that nobody takes these figures for the whole. */
+function Unread({ projectId, closureId }: { projectId: string; closureId: string }) {
+  const count = useClosureFacts(projectId, closureId).data?.unread.length ?? 0;
+  if (count === 0) return null;
+  return (
+    <Type look="small" role="status">
+      {count === 1 ? 'One record here was' : `${count} records here were`} written by a newer Cordel. Kept and
+      passed on, but not counted: load the newer version.
+    </Type>
   );
 }
 

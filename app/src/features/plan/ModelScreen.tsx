@@ -2,11 +2,11 @@ import { type ClosureModel } from '@cordel/core';
 import { builtInModels } from '@cordel/core/builtInModels';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { router } from 'expo-router';
-import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useModels, useSaveModel } from '../../data/plan';
+import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Choice, Field } from '../../ui/Field';
 import { SaveFoot } from '../../ui/SaveFoot';
 import { Screen } from '../../ui/Screen';
@@ -29,9 +29,9 @@ const units = 'mm';
 /** Makes a closure model ("new") or edits one. */
 export function ModelScreen({ modelId }: { modelId: string }) {
   const models = useModels();
-  const [round, setRound] = useState(0);
   const up = { href: places.models, name: 'the models' };
   const model = models.data?.find((one) => one.id === modelId);
+  const edit = useVersionedEdit(model, models.refetch);
   if (!models.data || (!model && modelId !== 'new'))
     return (
       <Screen title="Closure model" up={up}>
@@ -44,18 +44,12 @@ export function ModelScreen({ modelId }: { modelId: string }) {
         )}
       </Screen>
     );
-  return (
-    <ModelForm
-      key={round}
-      model={model ?? null}
-      onNewer={() => void models.refetch().then(() => setRound(round + 1))}
-    />
-  );
+  return <ModelForm key={edit.round} edit={edit} />;
 }
 
-function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onNewer: () => void }) {
-  // The version that the editing began from, so that a newer one is not written over.
-  const [model] = useState(stored);
+/** `edit` of none: a new one. */
+function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
+  const model = edit.base ?? null;
   const save = useSaveModel();
   const { control, handleSubmit } = useForm<ModelFormInput, unknown, ModelFormOutput>({
     resolver: zodResolver(modelFormSchema(units)),
@@ -83,7 +77,8 @@ function ModelForm({ model: stored, onNewer }: { model: ClosureModel | null; onN
           saving={save.isPending}
           error={save.error}
           onSave={() => void submit()}
-          onNewer={onNewer}
+          newer={edit.newer}
+          onNewer={edit.showNewer}
         />
       }
     >

@@ -1,13 +1,13 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { siteOf, type Closure } from '@cordel/core';
 import { router } from 'expo-router';
-import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { ScrollView, StyleSheet } from 'react-native';
 import { afterwards } from '../../data/afterwards';
 import { useClosure, type ClosureAtHand } from '../../data/ledger';
 import { useSaveClosure } from '../../data/plan';
 import { useProject } from '../../data/projects';
+import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Field } from '../../ui/Field';
 import { Panes } from '../../ui/Panes';
 import { SaveFoot } from '../../ui/SaveFoot';
@@ -31,35 +31,27 @@ import { TableFields } from './TableFields';
 export function TableScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
   const { atHand, error, retry } = useClosure(projectId, closureId);
   const { refetch } = useProject(projectId);
-  const [round, setRound] = useState(0);
-  if (!atHand)
+  const edit = useVersionedEdit(atHand?.closure, refetch);
+  if (!atHand || !edit.base)
     return (
       <Screen title="Table" up={{ href: places.prepare(projectId, closureId), name: 'preparing' }}>
         {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the closure" />}
       </Screen>
     );
-  return (
-    <TableForm
-      key={round}
-      projectId={projectId}
-      atHand={atHand}
-      onNewer={() => void refetch().then(() => setRound(round + 1))}
-    />
-  );
+  return <TableForm key={edit.round} projectId={projectId} atHand={atHand} edit={edit} />;
 }
 
 function TableForm({
   projectId,
   atHand,
-  onNewer,
+  edit,
 }: {
   projectId: string;
   atHand: ClosureAtHand;
-  onNewer: () => void;
+  edit: VersionedEdit<Closure>;
 }) {
   const { definition } = atHand;
-  // The version that the editing began from, so that a newer one is not written over.
-  const [closure] = useState<Closure>(atHand.closure);
+  const closure = edit.base!;
   const { units } = definition.project;
   const save = useSaveClosure(projectId);
   const { control, handleSubmit } = useForm<ModelFormInput, unknown, ModelFormOutput>({
@@ -69,9 +61,10 @@ function TableForm({
   const submit = handleSubmit((form) => {
     const { lengths, ports, parts, testPressure } = closure;
     const before = lengths && ports ? { lengths, ports, parts, testPressure: testPressure ?? 0 } : null;
-    afterwards(save.mutateAsync({ ...closure, ...tableOfForm(form, before) }), () =>
-      router.navigate(places.prepare(projectId, closure.id)),
-    );
+    afterwards(save.mutateAsync({ ...closure, ...tableOfForm(form, before) }), (saved) => {
+      edit.settle(saved);
+      router.navigate(places.prepare(projectId, closure.id));
+    });
   });
   return (
     <Panes cord={<CordNav definition={definition} closureId={closure.id} ledger={atHand.ledger} />}>
@@ -85,7 +78,8 @@ function TableForm({
             saving={save.isPending}
             error={save.error}
             onSave={() => void submit()}
-            onNewer={onNewer}
+            newer={edit.newer}
+            onNewer={edit.showNewer}
           />
         }
       >

@@ -1,0 +1,178 @@
+import type { ProjectDefinition } from '@cordel/core';
+import type { Gear } from '@cordel/core/gear';
+import type { Page } from 'puppeteer-core';
+import { request } from '../server/test/process';
+import { fill, press, see } from './support/browser';
+import { demoJourneys } from './support/journeys';
+
+/** Two people edit the same thing: what is typed stays, somebody else's save is told beside it, and the newer one is shown when the person wants it. */
+
+const at = demoJourneys({ site: 'U3', each: false });
+
+const api = () => `${at.server.url}/api`;
+const project = () => `${api()}/projects/${at.demo.projectId}`;
+const definition = async () => (await request<ProjectDefinition>(project())).body;
+const valueOf = (page: Page, label: string) =>
+  page.$eval(`input[aria-label="${label}"]`, (input) => (input as HTMLInputElement).value);
+
+interface Edited {
+  /** Address of the form. */
+  path: () => string;
+  /** A field of it. */
+  field: string;
+  typed: string;
+  /** Somebody else saves. Returns what the field shows of it. */
+  other: () => Promise<string>;
+  save: string;
+  newer?: string;
+}
+
+const forms: [string, Edited][] = [
+  [
+    'the limits',
+    {
+      path: () => `${at.demo.line}/limits`,
+      field: 'Single splice, at most (dB)',
+      typed: '0.21',
+      async other() {
+        const { id: _, lineVersion: __, ...settings } = (await definition()).project;
+        await request(`${project()}/settings`, 'PUT', {
+          ...settings,
+          limits: { ...settings.limits, singleMax: 0.33 },
+        });
+        return '0.33';
+      },
+      save: 'Save and judge again',
+      newer: 'Show the newer ones',
+    },
+  ],
+  [
+    'a site',
+    {
+      path: () =>
+        `${at.demo.line}/s/${at.demo.definition.sites.find((one) => one.name.startsWith('U4'))!.id}`,
+      field: 'Name',
+      typed: 'U4 typed here',
+      async other() {
+        const { project: own, sites, cables } = await definition();
+        const renamed = sites.map((one) => (one.name.startsWith('U4') ? { ...one, name: 'U4 theirs' } : one));
+        await request(`${project()}/line`, 'PUT', { version: own.lineVersion, sites: renamed, cables });
+        return 'U4 theirs';
+      },
+      save: 'Save the site',
+    },
+  ],
+  [
+    'a cable',
+    {
+      path: () => `${at.demo.line}/cable/${at.demo.cable('48 Ladeira')}/edit`,
+      field: 'Label',
+      typed: '48 typed here',
+      async other() {
+        const { project: own, sites, cables } = await definition();
+        const renamed = cables.map((one) =>
+          one.label === '48 Ladeira' ? { ...one, label: '48 theirs' } : one,
+        );
+        await request(`${project()}/line`, 'PUT', { version: own.lineVersion, sites, cables: renamed });
+        return '48 theirs';
+      },
+      save: 'Save the cable',
+    },
+  ],
+  [
+    'a closure’s table',
+    {
+      path: () => `${at.demo.closure}/table`,
+      field: 'Test pressure (kPa)',
+      typed: '21',
+      async other() {
+        const closure = (await definition()).closures.find((one) => one.id === at.demo.closureId)!;
+        await request(`${project()}/closures/${closure.id}`, 'PUT', { ...closure, testPressure: 12 });
+        return '12';
+      },
+      save: 'Save the table',
+    },
+  ],
+  [
+    'a closure model',
+    {
+      path: () => `${at.server.url}/models/${model.id}`,
+      field: 'Name',
+      typed: 'Typed here',
+      async other() {
+        await request(`${api()}/models/${model.id}`, 'PUT', { ...model, name: 'Theirs' });
+        return 'Theirs';
+      },
+      save: 'Save the model',
+    },
+  ],
+  [
+    'a piece of gear',
+    {
+      path: () => `${at.server.url}/gear/${gear.id}`,
+      field: 'Label',
+      typed: 'Typed here',
+      async other() {
+        await request(`${api()}/gear/${gear.id}`, 'PUT', { ...gear, label: 'Theirs' });
+        return 'Theirs';
+      },
+      save: 'Save it',
+    },
+  ],
+];
+
+let model: { id: string; name: string };
+let gear: Gear;
+beforeAll(async () => {
+  model = (await request<{ models: (typeof model)[] }>(`${api()}/models`)).body.models[0]!;
+  gear = (await request<{ gear: Gear[] }>(`${api()}/gear`)).body.gear.find(
+    (one) => one.label === 'Warm jaws',
+  )!;
+});
+
+test.each(forms)(
+  '%s',
+  async (_, { path, field, typed, other, save, newer = 'Show the newer one' }) => {
+    const page = await at.open();
+    await page.goto(path());
+    await fill(page, field, typed);
+    const theirs = await other();
+    await press(page, save);
+    await see(page, /Somebody changed this|Somebody changed these/);
+    expect(await valueOf(page, field)).toBe(typed);
+    await press(page, newer);
+    await page.waitForFunction(
+      (label, wanted) =>
+        document.querySelector<HTMLInputElement>(`input[aria-label="${label}"]`)?.value === wanted,
+      { polling: 'raf' },
+      field,
+      theirs,
+    );
+    // From there it can be saved.
+    await fill(page, field, typed);
+    await press(page, save);
+    await page.waitForFunction(() => !document.body.innerText.includes('Somebody changed'), {
+      polling: 'raf',
+    });
+    await page.close();
+  },
+  60_000,
+);
+
+test('what is typed stays when the page fetches what somebody else saved, and that is told beside it', async () => {
+  const page = await at.open();
+  await page.goto(`${at.demo.line}/limits`);
+  await fill(page, 'Tries, before it is the owner’s call', '7');
+  const { id: _, lineVersion: __, ...settings } = (await definition()).project;
+  await request(`${project()}/settings`, 'PUT', { ...settings, limits: { ...settings.limits, tries: 4 } });
+  // The browser comes back to the page, which asks what is new.
+  await page.evaluate(() => window.dispatchEvent(new Event('visibilitychange')));
+  await see(page, 'Somebody else saved these settings meanwhile. What you typed is still here.');
+  expect(await valueOf(page, 'Tries, before it is the owner’s call')).toBe('7');
+  await press(page, 'Show the newer ones');
+  await page.waitForFunction(
+    () => document.querySelector<HTMLInputElement>('input[aria-label^="Tries"]')?.value === '4',
+    { polling: 'raf' },
+  );
+  await page.close();
+}, 60_000);

@@ -31,6 +31,15 @@ const cableOfRow = ({ projectId: _, ...row }: Row<typeof lineCable>): Cable => w
 export const closureOfRow = ({ projectId: _, ...row }: Row<typeof planClosure>): Closure =>
   withoutNulls(row) as Closure;
 
+/** Whether a project is there to be seen. */
+export async function isOnShelf(db: Queries, id: string): Promise<boolean> {
+  const [row] = await db
+    .select({ id: lineProject.id })
+    .from(lineProject)
+    .where(and(eq(lineProject.id, id), isNull(lineProject.deletedAt), isNull(lineProject.importing)));
+  return row !== undefined;
+}
+
 /** A project that is on the shelf, with its sites (along the route), cables and closures; or null. */
 export async function loadDefinition(db: Queries, id: string): Promise<ProjectDefinition | null> {
   const [row] = await db

@@ -112,7 +112,7 @@ describe('a database that is not whole is told, and never filled', () => {
     [
       'a damaged control file',
       (folder) => truncateSync(join(folder, 'database/global/pg_control'), 100),
-      /cannot be opened/,
+      /cannot be opened. It is damaged/,
     ],
   ])(
     '%s',

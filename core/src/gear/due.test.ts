@@ -273,3 +273,29 @@ test('counts what was made since, leaves out what was taken back, and other mach
   };
   expect(machineStanding(machine, book, hourOf(3.5))).toMatchObject({ splices: 1, arcs: 2, failed: 2 });
 });
+
+test('what stands of machine and cleaver follows from what happened, in whatever order it arrived', () => {
+  // A calibration and a new blade that a phone brought hours late.
+  const facts: GearFact[] = [
+    calibration(0),
+    weather(1, { temperature: 12 }),
+    calibration(2, false),
+    wentOn(2.1, 'calibration', ['temperature']),
+    event(3, 'electrodes-cleaned'),
+    calibration(3.2),
+    event(3.5, 'blade-turned', undefined, cleaver),
+    event(4, 'arcs-read', 900),
+  ];
+  const own = uses(40, 0.5, {}).concat(uses(20, 3.6));
+  const at = (order: readonly GearFact[], made: readonly GearUse[]) => [
+    machineStanding(machine, bookOf(order, made), hourOf(5)),
+    cleaverStanding(cleaver, bookOf(order, made), hourOf(5)),
+  ];
+  fc.assert(
+    fc.property(
+      fc.shuffledSubarray(facts, { minLength: facts.length }),
+      fc.shuffledSubarray(own, { minLength: own.length }),
+      (order, made) => expect(at(order, made)).toEqual(at(facts, own)),
+    ),
+  );
+});

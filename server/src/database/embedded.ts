@@ -1,9 +1,9 @@
 import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
-import { cp, mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { cp, mkdir, open, readdir, readFile, rename, rm, stat, statfs, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import * as schema from '../schema';
-import { OperatorError } from '../operatorError';
+import { diskTrouble, OperatorError } from '../operatorError';
 import type { Database, Queries } from './database';
 import { migrate, stateOf, type Migration } from './migrate';
 
@@ -110,11 +110,21 @@ async function openAt(database: string): Promise<PGlite> {
   try {
     return await PGlite.create(database);
   } catch (error) {
+    const trouble =
+      diskTrouble(error, database) ??
+      ((await isFull(database)) ? diskTrouble({ code: 'ENOSPC' }, database) : null);
+    if (trouble) throw new OperatorError(trouble, error);
     throw new OperatorError(
-      `The database in ${database} cannot be opened. If the disk is full or read-only, mend that first; if it is damaged, put it back from a copy (docs/operating.md).`,
+      `The database in ${database} cannot be opened. It is damaged: put it back from a copy (docs/operating.md).`,
       error,
     );
   }
+}
+
+/** PGlite does not say why it stopped; a disk with no room for its next pages is why. */
+async function isFull(folder: string): Promise<boolean> {
+  const { bavail, bsize } = await statfs(folder).catch(() => ({ bavail: Infinity, bsize: 1 }));
+  return bavail * bsize < 2_000_000;
 }
 
 /**

@@ -8,7 +8,7 @@ import { factsAfter } from '../factStore';
 import type { FactWriter } from '../factWriter';
 import type { Presence } from '../presence';
 import { notFound, validated } from '../problem';
-import { loadDefinition } from '../projectStore';
+import { isOnShelf } from '../projectStore';
 import { fact, planClosure } from '../schema';
 import { closureParam, projectParam } from './params';
 
@@ -39,7 +39,7 @@ export function spliceRoutes(database: Database, writer: FactWriter, presence: P
       async (context) => {
         const { projectId } = context.req.valid('param');
         const { after, limit } = context.req.valid('query');
-        if (!(await loadDefinition(database.read, projectId))) notFound('project');
+        if (!(await isOnShelf(database.read, projectId))) notFound('project');
         const rows = await factsAfter(database.read, projectId, after, limit);
         return context.json({
           facts: rows.map((row) => row.body),

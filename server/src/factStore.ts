@@ -1,6 +1,7 @@
 import { closureOf, concernsGear, knownFact, type StoredFact } from '@cordel/core';
-import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { Queries } from './database/database';
+import { rowsOf } from './database/migrate';
 import { fact } from './schema';
 
 export type AnyFact = StoredFact['fact'];
@@ -39,6 +40,53 @@ export async function insertFacts(
       }),
     );
   return seq;
+}
+
+/**
+ * Appends those of these facts whose ids are not there yet and whose closure, where they have one, is the project's: in one statement, under the numbers after the
+ * project's last, which it takes under the lock of the project's row. Returns what was appended. Rejects with 23505 where another server stored one of
+ * them in the meantime: then it is there, and a second call leaves it out.
+ */
+export async function appendFacts(
+  db: Queries,
+  projectId: string,
+  facts: readonly AnyFact[],
+  receivedAt: Date,
+): Promise<{ id: string; seq: number }[]> {
+  if (facts.length === 0) return [];
+  const rows = facts.map((one, place) => {
+    const known = knownFact(one);
+    return {
+      place,
+      id: one.id,
+      closure_id: closureOf(one),
+      kind: one.kind,
+      v: one.v,
+      body: one,
+      understood: known !== null,
+      concerns_gear: known !== null && concernsGear(known),
+    };
+  });
+  const result = await db.execute(sql`
+    with locked as (
+      select id, last_seq from line_project where id = ${projectId} and importing is null for update
+    ), given as (
+      select * from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+        as r(place int, id uuid, closure_id uuid, kind text, v int, body jsonb, understood boolean, concerns_gear boolean)
+    ), appended as (
+      insert into fact (id, project_id, seq, closure_id, kind, v, body, understood, concerns_gear, received_at)
+      select g.id, p.id, p.last_seq + row_number() over (order by g.place), g.closure_id, g.kind, g.v, g.body,
+        g.understood, g.concerns_gear, ${receivedAt.toISOString()}::timestamptz
+      from given g cross join locked p
+      where not exists (select from fact f where f.id = g.id)
+        and (g.closure_id is null
+          or exists (select from plan_closure c where c.id = g.closure_id and c.project_id = p.id))
+      returning id, seq
+    ), counted as (
+      update line_project set last_seq = last_seq + (select count(*) from appended) where id = ${projectId}
+    )
+    select id, seq from appended`);
+  return rowsOf(result).map((row) => ({ id: String(row.id), seq: Number(row.seq) }));
 }
 
 /** Facts of a project after a number, in their order, at most `limit`. */

@@ -1,9 +1,9 @@
 import { closureOf, factTimeTrouble, readFact, sameFact } from '@cordel/core';
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Clock } from './clock';
-import { sqlState, type Database, type Queries } from './database/database';
-import { factsById, insertFacts, type AnyFact } from './factStore';
-import { lineProject, planClosure } from './schema';
+import { sqlState, type Database } from './database/database';
+import { appendFacts, factsById, type AnyFact } from './factStore';
+import { planClosure } from './schema';
 
 export interface FactReceipt {
   readonly accepted: { readonly id: string; readonly seq: number; readonly receivedAt: string }[];
@@ -17,24 +17,23 @@ export interface FactReceipt {
 }
 
 interface Waiting {
-  readonly projectId: string;
   readonly facts: readonly AnyFact[];
   readonly receipt: FactReceipt;
   readonly resolve: (receipt: FactReceipt) => void;
   readonly reject: (error: unknown) => void;
 }
 
-/** Facts in one transaction, so that nobody waits long for those before. */
+/** Facts in one statement, so that nobody waits long for those before. */
 const mostInGroup = 2000;
 
 /**
- * Appends facts from many clients. While one transaction is on its way to the disk the next facts gather, and all that gathered go
- * in one transaction: the disk is waited for once per group, and nobody is answered before their own facts are on it.
+ * Appends facts from many clients. While one statement is on its way to the disk the next facts gather, and all of a project that gathered go
+ * in one: the disk is waited for once per group, and nobody is answered before their own facts are on it.
  * What one of them gets wrong is its own: the others are stored.
  */
 export class FactWriter {
-  private waiting: Waiting[] = [];
-  private writing = false;
+  /** What waits, by project; a project that is here is being written. */
+  private readonly waiting = new Map<string, Waiting[]>();
 
   constructor(
     private readonly database: Database,
@@ -58,40 +57,38 @@ export class FactWriter {
     }
     if (sound.length === 0) return Promise.resolve(receipt);
     return new Promise((resolve, reject) => {
-      this.waiting.push({ projectId, facts: sound, receipt, resolve, reject });
-      if (!this.writing) void this.drain();
+      const entry = { facts: sound, receipt, resolve, reject };
+      const others = this.waiting.get(projectId);
+      if (others) others.push(entry);
+      else {
+        this.waiting.set(projectId, [entry]);
+        void this.drain(projectId);
+      }
     });
   }
 
-  private async drain(): Promise<void> {
-    this.writing = true;
-    while (this.waiting.length > 0) {
-      const group = this.nextGroup();
+  private async drain(projectId: string): Promise<void> {
+    const waiting = this.waiting.get(projectId)!;
+    while (waiting.length > 0) {
+      const group = nextGroup(waiting);
       try {
-        await this.store(group);
+        await this.store(projectId, group);
         group.forEach((entry) => entry.resolve(entry.receipt));
       } catch (error) {
-        if (group.length === 1 && group[0]!.facts.length === 1) this.giveUp(group[0]!, error);
-        else await this.oneByOne(group);
+        if (group.length === 1 && group[0]!.facts.length === 1) giveUp(group[0]!, error);
+        else await this.oneByOne(projectId, group);
       }
     }
-    this.writing = false;
-  }
-
-  private nextGroup(): Waiting[] {
-    let count = 0;
-    const fits = this.waiting.findIndex(({ facts }) => (count += facts.length) > mostInGroup);
-    return this.waiting.splice(0, fits < 0 ? this.waiting.length : Math.max(1, fits));
+    this.waiting.delete(projectId);
   }
 
   /** A group that failed is stored fact by fact, so that the one that cannot be stored is told and nobody else's waits for it. */
-  private async oneByOne(group: readonly Waiting[]): Promise<void> {
+  private async oneByOne(projectId: string, group: readonly Waiting[]): Promise<void> {
     for (const entry of group) {
       try {
         for (const fact of entry.facts) {
-          const single = { ...entry, facts: [fact] };
           try {
-            await this.store([single]);
+            await this.store(projectId, [{ ...entry, facts: [fact] }]);
           } catch (error) {
             if (!isOfTheFact(error)) throw error;
             entry.receipt.refused.push({ id: fact.id, message: cannotBeStored });
@@ -104,84 +101,83 @@ export class FactWriter {
     }
   }
 
-  private giveUp(entry: Waiting, error: unknown): void {
-    if (!isOfTheFact(error)) return entry.reject(error);
-    entry.receipt.refused.push({ id: entry.facts[0]!.id, message: cannotBeStored });
-    entry.resolve(entry.receipt);
+  private async store(projectId: string, group: readonly Waiting[]): Promise<void> {
+    const receivedAt = this.clock.now();
+    const facts = [...new Map(group.flatMap((entry) => entry.facts.map((one) => [one.id, one]))).values()];
+    const stored = new Map<string, Stored>();
+    const appended = await this.database.writeOne((db) => appendFacts(db, projectId, facts, receivedAt));
+    // Only now they are on the disk.
+    for (const { id, seq } of appended) stored.set(id, { projectId, seq, receivedAt, body: null });
+    const others = facts.filter((one) => !stored.has(one.id));
+    const closures = await this.lookUp(projectId, others, stored);
+    for (const { facts: sent, receipt } of group)
+      for (const one of sent) tell(one, projectId, stored.get(one.id), closures, receipt);
   }
 
-  private async store(group: readonly Waiting[]): Promise<void> {
-    const outcomes = await this.database.write((db) => this.writeGroup(db, group));
-    // Only now is it on the disk.
-    outcomes.forEach(({ accepted, refused }, index) => {
-      group[index]!.receipt.accepted.push(...accepted);
-      group[index]!.receipt.refused.push(...refused);
+  /**
+   * Why some were not appended, which is rare: they are there already, as a phone sends again that did not hear the answer; or they belong to no closure
+   * of the project. Adds those that are there to `stored`; gives the project's closures, null where nothing had to be looked up.
+   */
+  private async lookUp(
+    projectId: string,
+    facts: readonly AnyFact[],
+    stored: Map<string, Stored>,
+  ): Promise<ReadonlySet<string> | null> {
+    if (facts.length === 0) return null;
+    for (const row of await factsById(
+      this.database.read,
+      facts.map((one) => one.id),
+    ))
+      stored.set(row.id, row);
+    const rows = await this.database.read
+      .select({ id: planClosure.id })
+      .from(planClosure)
+      .where(eq(planClosure.projectId, projectId));
+    return new Set(rows.map((row) => row.id));
+  }
+}
+
+interface Stored {
+  readonly projectId: string;
+  readonly seq: number;
+  readonly receivedAt: Date;
+  /** null: stored just now, as it came. */
+  readonly body: AnyFact | null;
+}
+
+/** Writes down what became of a fact. */
+function tell(
+  fact: AnyFact,
+  projectId: string,
+  row: Stored | undefined,
+  closures: ReadonlySet<string> | null,
+  receipt: FactReceipt,
+): void {
+  const closureId = closureOf(fact);
+  if (row && row.projectId === projectId && (row.body === null || sameFact(row.body, fact)))
+    receipt.accepted.push({ id: fact.id, seq: row.seq, receivedAt: row.receivedAt.toISOString() });
+  else
+    receipt.refused.push({
+      id: fact.id,
+      message:
+        row && (closureId === null || closures?.has(closureId))
+          ? 'Another record already has this identifier. Enter the reading again.'
+          : 'This project has no such closure on the server. It may have been deleted there.',
     });
-  }
+}
 
-  private async writeGroup(db: Queries, group: readonly Waiting[]): Promise<FactReceipt[]> {
-    const receivedAt = this.clock.now().toISOString();
-    const projectIds = [...new Set(group.map((entry) => entry.projectId))];
-    // In the order of their ids, so that two servers never wait for each other.
-    const projects = await db
-      .select({ id: lineProject.id, lastSeq: lineProject.lastSeq })
-      .from(lineProject)
-      .where(and(inArray(lineProject.id, projectIds), isNull(lineProject.importing)))
-      .orderBy(asc(lineProject.id))
-      .for('update');
-    const closures = await closuresOf(
-      db,
-      projects.map(({ id }) => id),
-    );
-    const ids = group.flatMap((entry) => entry.facts.map((fact) => fact.id));
-    const known = new Map((await factsById(db, ids)).map((row) => [row.id, row]));
+/** The oldest that wait, as many as go together. */
+function nextGroup(waiting: Waiting[]): Waiting[] {
+  let count = 0;
+  const fits = waiting.findIndex(({ facts }) => (count += facts.length) > mostInGroup);
+  return waiting.splice(0, fits < 0 ? waiting.length : Math.max(1, fits));
+}
 
-    for (const { id, lastSeq } of projects) {
-      const fresh = new Map<string, AnyFact>();
-      for (const entry of group)
-        if (entry.projectId === id)
-          for (const fact of entry.facts)
-            if (!known.has(fact.id) && !fresh.has(fact.id) && belongs(fact, closures.get(id)))
-              fresh.set(fact.id, fact);
-      if (fresh.size === 0) continue;
-      const facts = [...fresh.values()];
-      const last = await insertFacts(
-        db,
-        id,
-        facts.map((fact) => ({ fact, receivedAt })),
-        lastSeq,
-      );
-      await db.update(lineProject).set({ lastSeq: last }).where(eq(lineProject.id, id));
-      facts.forEach((body, index) =>
-        known.set(body.id, {
-          id: body.id,
-          projectId: id,
-          seq: lastSeq + 1 + index,
-          body,
-          receivedAt: new Date(receivedAt),
-        }),
-      );
-    }
-
-    return group.map(({ projectId, facts }) => {
-      const receipt: FactReceipt = { accepted: [], refused: [] };
-      for (const fact of facts) {
-        const row = known.get(fact.id);
-        if (!belongs(fact, closures.get(projectId)))
-          receipt.refused.push({
-            id: fact.id,
-            message: 'This project has no such closure on the server. It may have been deleted there.',
-          });
-        else if (!row || row.projectId !== projectId || !sameFact(row.body, fact))
-          receipt.refused.push({
-            id: fact.id,
-            message: 'Another record already has this identifier. Enter the reading again.',
-          });
-        else receipt.accepted.push({ id: fact.id, seq: row.seq, receivedAt: row.receivedAt.toISOString() });
-      }
-      return receipt;
-    });
-  }
+/** A single fact that could not be stored: refused where that is its own fault. */
+function giveUp(entry: Waiting, error: unknown): void {
+  if (!isOfTheFact(error)) return entry.reject(error);
+  entry.receipt.refused.push({ id: entry.facts[0]!.id, message: cannotBeStored });
+  entry.resolve(entry.receipt);
 }
 
 const cannotBeStored = 'The database cannot store this record. Enter it again, and report it with its text.';
@@ -191,23 +187,7 @@ function isOfTheFact(error: unknown): boolean {
   return /^2[123]/.test(sqlState(error) ?? '');
 }
 
-function belongs(fact: AnyFact, closures: ReadonlySet<string> | undefined): boolean {
-  const closureId = closureOf(fact);
-  return closures !== undefined && (closureId === null || closures.has(closureId));
-}
-
 function idOf(raw: unknown): string {
   const { id } = (raw ?? {}) as { id?: unknown };
   return typeof id === 'string' ? id.slice(0, 100) : '';
-}
-
-async function closuresOf(db: Queries, projectIds: readonly string[]): Promise<Map<string, Set<string>>> {
-  const sets = new Map(projectIds.map((id) => [id, new Set<string>()]));
-  if (projectIds.length > 0)
-    for (const row of await db
-      .select({ id: planClosure.id, projectId: planClosure.projectId })
-      .from(planClosure)
-      .where(inArray(planClosure.projectId, [...projectIds])))
-      sets.get(row.projectId)!.add(row.id);
-  return sets;
 }

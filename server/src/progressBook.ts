@@ -12,7 +12,7 @@ import {
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Database } from './database/database';
 import { breathe, factsAfter } from './factStore';
-import { definitionOf } from './projectStore';
+import { loadDefinition } from './projectStore';
 import { lineProject } from './schema';
 
 export interface ClosureProgress {
@@ -28,7 +28,9 @@ export interface ProjectSummary {
   readonly progress: readonly ClosureProgress[];
 }
 
-type Row = typeof lineProject.$inferSelect;
+/** How far a project is changed: what its sums are made from. */
+const position = { id: lineProject.id, revision: lineProject.revision, lastSeq: lineProject.lastSeq };
+type Position = Pick<typeof lineProject.$inferSelect, keyof typeof position>;
 
 interface Kept {
   /** What it was made from: of another revision or number it is made anew, or carried on. */
@@ -41,7 +43,7 @@ interface Kept {
 }
 
 /** Facts in the books that are held; beyond it those that were asked for longest ago are let go, and only their sums stay. */
-const mostHeld = 40_000;
+const mostHeld = 60_000;
 const slice = 500;
 
 /**
@@ -50,19 +52,23 @@ const slice = 500;
  */
 export class ProgressBook {
   private readonly kept = new Map<string, Kept>();
-  private readonly making = new Map<string, Promise<Kept>>();
+  private readonly making = new Map<string, Promise<Kept | null>>();
 
   constructor(private readonly database: Database) {}
 
   /** Every project that is on the shelf, oldest first. */
   async shelf(): Promise<ProjectSummary[]> {
     const rows = await this.database.read
-      .select()
+      .select(position)
       .from(lineProject)
       .where(and(isNull(lineProject.deletedAt), isNull(lineProject.importing)))
       .orderBy(asc(lineProject.createdAt), asc(lineProject.id));
     const summaries: ProjectSummary[] = [];
-    for (const row of rows) summaries.push((await this.current(row)).summary);
+    for (const row of rows) {
+      const kept = await this.current(row);
+      // Gone from the shelf in this moment.
+      if (kept) summaries.push(kept.summary);
+    }
     const there = new Set(rows.map((row) => row.id));
     for (const id of this.kept.keys()) if (!there.has(id)) this.kept.delete(id);
     return summaries;
@@ -71,13 +77,13 @@ export class ProgressBook {
   /** null where it is not on the shelf. */
   async project(id: string): Promise<ProjectSummary | null> {
     const [row] = await this.database.read
-      .select()
+      .select(position)
       .from(lineProject)
       .where(and(eq(lineProject.id, id), isNull(lineProject.deletedAt), isNull(lineProject.importing)));
-    return row ? (await this.current(row)).summary : null;
+    return row ? ((await this.current(row))?.summary ?? null) : null;
   }
 
-  private async current(row: Row): Promise<Kept> {
+  private async current(row: Position): Promise<Kept | null> {
     for (;;) {
       const known = this.kept.get(row.id);
       if (known && known.revision >= row.revision && known.lastSeq >= row.lastSeq) return known;
@@ -93,7 +99,7 @@ export class ProgressBook {
     }
   }
 
-  private async make(row: Row, known: Kept | undefined): Promise<Kept> {
+  private async make(row: Position, known: Kept | undefined): Promise<Kept | null> {
     const carriesOn = known?.ledgers && known.revision === row.revision;
     let ledgers: Map<string, ClosureLedger>;
     let lastSeq = carriesOn ? known.lastSeq : 0;
@@ -102,7 +108,8 @@ export class ProgressBook {
       ledgers = new Map(known.ledgers);
       summary = known.summary;
     } else {
-      const definition = await definitionOf(this.database.read, row);
+      const definition = await loadDefinition(this.database.read, row.id);
+      if (!definition) return null;
       const cables = new Map(definition.cables.map((cable) => [cable.id, cable]));
       const { limits } = definition.project;
       ledgers = new Map();

@@ -16,9 +16,8 @@ export const postgres: string | null =
     : null;
 
 /** Tests of what only one of the two kinds of database has. */
-const nothing = (_name: string, _tests: () => void) => undefined;
-export const onlyEmbedded = postgres ? nothing : describe;
-export const onlyPostgres = postgres ? describe : nothing;
+export const onlyEmbedded = (name: string, tests: () => void) => void (postgres || describe(name, tests));
+export const onlyPostgres = (name: string, tests: () => void) => void (postgres && describe(name, tests));
 
 export interface ServerProcess {
   readonly url: string;

@@ -23,6 +23,8 @@ export interface Database {
   readonly read: Queries;
   /** Runs `work` in a transaction. When the promise resolves, the write is on the disk; when it rejects, nothing of it is. */
   write<T>(work: (queries: Queries) => Promise<T>): Promise<T>;
+  /** The same for a single statement, which is a transaction by itself and needs no more than its own way there and back. */
+  writeOne<T>(statement: (queries: Queries) => Promise<T>): Promise<T>;
   /** Tells every process that works on this database; for what means nothing a minute later, so nothing of it is kept. */
   publish(message: string): Promise<void>;
   subscribe(listener: (message: string) => void): void;

@@ -44,6 +44,11 @@ export async function openEmbedded(folder: string, migrations: readonly Migratio
       await syncLog(join(database, 'pg_wal'));
       return result;
     },
+    async writeOne(statement) {
+      const result = await statement(db as unknown as Queries);
+      await syncLog(join(database, 'pg_wal'));
+      return result;
+    },
     publish: async (message) => listeners.forEach((listener) => listener(message)),
     subscribe: (listener) => void listeners.add(listener),
     close: () => client.close(),

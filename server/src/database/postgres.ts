@@ -39,6 +39,7 @@ export async function openPostgres(
     kind: 'postgres',
     read: db as unknown as Queries,
     write: (work) => db.transaction((transaction) => work(transaction as unknown as Queries)),
+    writeOne: (statement) => statement(db as unknown as Queries),
     async publish(message) {
       if (Buffer.byteLength(message) <= mostNotified)
         await db.execute(sql`select pg_notify(${channel}, ${message})`);

@@ -30,6 +30,7 @@ export * from './splice/reading';
 export * from './splice/rollUp';
 export * from './splice/spliceLoss';
 export * from './splice/verdict';
+export * from './splice/words';
 export * from './splice/workOrder';
 export * from './statistics/quantile';
 export * from './trace/otdrStep';

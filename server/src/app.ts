@@ -94,7 +94,9 @@ export function cordelServer(
     }),
   );
   whole.use(onlyHosts(hosts.names, hosts.anyAddress));
-  whole.use('/api/*', compress());
+  // What is asked for may be long; what a change is answered with is not, and squeezing it costs more than sending it.
+  const squeezed = compress();
+  whole.use('/api/*', (context, next) => (context.req.method === 'GET' ? squeezed(context, next) : next()));
   whole.route('/api', api(server));
   whole.all('/api/*', () =>
     problemResponse({ title: 'Not found', status: 404, detail: 'There is no such address below /api.' }),

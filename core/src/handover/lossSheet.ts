@@ -9,7 +9,8 @@ import { endsOfRuns, type FiberEnd } from '../plan/fiberEnd';
 import { spliceHistory, type StandingAttempt } from '../splice/history';
 import { buildLedger } from '../splice/ledger';
 import { formatLoss } from '../splice/reading';
-import { judgeSplice, lossLimit, markWords } from '../splice/verdict';
+import { judgeSplice, lossLimit } from '../splice/verdict';
+import { markWords } from '../splice/words';
 import type { ProjectDefinition } from './projectFile';
 
 export interface LossSheet {

@@ -1,5 +1,5 @@
 import { exceeds, type Limits } from '../limits/limits';
-import { formatAngle } from './verdict';
+import { formatAngle } from './words';
 
 /** What the machine shows of one fiber before the arc; null: not looked at. Degrees and μm. */
 export interface BeforeArc {

@@ -3,6 +3,7 @@ import { attempt, factAfter, limits } from '../../test/example';
 import type { Attempt, OwnerAnswer, SpliceFact } from '../facts';
 import { spliceHistory, spliceOrder } from './history';
 import { cleaveReasons, judgeSplice, triesLeft } from './verdict';
+import { reasonWords } from './words';
 
 const judge = (...facts: SpliceFact[]) => judgeSplice(spliceHistory(spliceOrder(facts)), 'single', limits);
 const codes = (verdict: ReturnType<typeof judge>) => verdict.reasons.map((reason) => reason.code);
@@ -26,7 +27,7 @@ test('over the limit is a redo with its numbers', () => {
   const verdict = judge(attempt(0, 0.14));
   expect(verdict).toMatchObject({ mark: 'redo', tries: 1 });
   expect(triesLeft(verdict, limits)).toBe(2);
-  expect(verdict.reasons[0]!.message).toBe('0.14 dB is over 0.10 dB.');
+  expect(reasonWords(verdict.reasons[0]!)).toBe('0.14 dB is over 0.10 dB.');
 });
 
 test('the last attempt counts, not the best', () => {
@@ -81,7 +82,7 @@ test.each([
 test('a cleave angle at its limit is fine, and can be checked before the arc', () => {
   expect(cleaveReasons({ cleaveLeft: 1, cleaveRight: null }, limits)).toEqual([]);
   const [reason] = cleaveReasons({ cleaveLeft: 1.6, cleaveRight: null }, limits);
-  expect(reason!.message).toBe('Cleave left 1.6° is over 1.0°. Recleave the left end before fusing.');
+  expect(reasonWords(reason!)).toBe('Cleave left 1.6° is over 1.0°. Recleave the left end before fusing.');
 });
 
 describe('the owner', () => {

@@ -1,35 +1,29 @@
 import { exceeds, type Limits } from '../limits/limits';
 import type { OwnerAnswer } from '../facts';
 import type { SpliceHistory, StandingAttempt } from './history';
-import { formatLoss } from './reading';
 
 /** Open: not spliced. Holds. Redo. Owner: over the limit and left for the owner to decide. Allowed: the owner took it. */
 export type Mark = 'open' | 'holds' | 'redo' | 'owner' | 'allowed';
 
-export const markWords: Readonly<Record<Mark, string>> = {
-  open: 'Open',
-  holds: 'Holds',
-  redo: 'Redo',
-  owner: 'Owner’s call',
-  allowed: 'Allowed',
-};
-
-export interface Reason {
-  readonly code:
-    | 'loss'
-    | 'cleave-left'
-    | 'cleave-right'
-    | 'proof-test'
-    | 'sleeve'
-    | 'light'
-    | 'tries-used'
-    | 'left-to-owner'
-    | 'owner-redo'
-    | 'owner-allowed';
-  readonly message: string;
-  /** Fiber of the splice, 1 …, where the reason is about one. */
-  readonly fiber: number | null;
-}
+/** What a splice has against it, in codes and numbers; `reasonWords` says it. */
+export type Reason =
+  /** dB */
+  | {
+      readonly code: 'loss';
+      readonly fiber: number | null;
+      readonly params: { readonly loss: number; readonly limit: number };
+    }
+  /** Degrees */
+  | {
+      readonly code: 'cleave-left' | 'cleave-right';
+      readonly fiber: number | null;
+      readonly params: { readonly angle: number; readonly limit: number };
+    }
+  | { readonly code: 'tries-used'; readonly fiber: null; readonly params: { readonly tries: number } }
+  | {
+      readonly code: 'proof-test' | 'sleeve' | 'light' | 'left-to-owner' | 'owner-redo' | 'owner-allowed';
+      readonly fiber: null;
+    };
 
 export interface Verdict {
   readonly mark: Mark;
@@ -63,7 +57,7 @@ export function cleaveReasons(
     reasons.push({
       code: `cleave-${side}`,
       fiber,
-      message: `Cleave ${side} ${formatAngle(angle)} is over ${formatAngle(limits.cleaveAngleMax)}. Recleave the ${side} end before fusing.`,
+      params: { angle, limit: limits.cleaveAngleMax },
     });
   }
   return reasons;
@@ -83,24 +77,9 @@ export function attemptReasons(
 ): readonly Reason[] {
   // The list is made only when there is something to put on it: nearly every splice has nothing against it.
   let reasons: Reason[] | null = null;
-  if (attempt.proofTestFailed)
-    (reasons ??= []).push({
-      code: 'proof-test',
-      fiber: null,
-      message: 'The proof test failed. Splice again whatever the loss reads.',
-    });
-  if (attempt.sleeveForgotten)
-    (reasons ??= []).push({
-      code: 'sleeve',
-      fiber: null,
-      message: 'The sleeve was forgotten. Cut it out, sleeve on first, and splice again.',
-    });
-  if (attempt.light === 'glows')
-    (reasons ??= []).push({
-      code: 'light',
-      fiber: null,
-      message: 'Light shows at the joint: the fiber is not seated. Cleave a new end and seat it again.',
-    });
+  if (attempt.proofTestFailed) (reasons ??= []).push({ code: 'proof-test', fiber: null });
+  if (attempt.sleeveForgotten) (reasons ??= []).push({ code: 'sleeve', fiber: null });
+  if (attempt.light === 'glows') (reasons ??= []).push({ code: 'light', fiber: null });
   const limit = lossLimit(kind, limits);
   for (let index = 0; index < attempt.readings.length; index += 1) {
     const reading = attempt.readings[index]!;
@@ -109,7 +88,7 @@ export function attemptReasons(
       (reasons ??= []).push({
         code: 'loss',
         fiber,
-        message: `${fiber === null ? '' : `Fiber ${fiber}: `}${formatLoss(reading.loss)} dB is over ${formatLoss(limit)} dB.`,
+        params: { loss: reading.loss, limit },
       });
     if (reading.cleaveLeft !== null || reading.cleaveRight !== null)
       (reasons ??= []).push(...cleaveReasons(reading, limits, fiber));
@@ -145,7 +124,7 @@ export function judgeAttempt(
     return { mark: 'redo', reasons, tries };
 
   const ruling = ownerRuling(answer, tries < limits.tries, limits);
-  const all = ruling.reason ? [...reasons, { ...ruling.reason, fiber: null }] : reasons;
+  const all = ruling.reason ? [...reasons, ruling.reason] : reasons;
   return { mark: ruling.mark, reasons: all, tries };
 }
 
@@ -159,21 +138,17 @@ function ownerRuling(
   answer: OwnerAnswer | null,
   moreTries: boolean,
   limits: Limits,
-): { mark: Mark; reason?: Pick<Reason, 'code' | 'message'> } {
+): { mark: Mark; reason?: Reason } {
   switch (answer?.body.answer) {
     case 'allow':
-      return { mark: 'allowed', reason: { code: 'owner-allowed', message: 'The owner allowed it.' } };
+      return { mark: 'allowed', reason: { code: 'owner-allowed', fiber: null } };
     case 'redo':
-      return { mark: 'redo', reason: { code: 'owner-redo', message: 'The owner wants it done again.' } };
+      return { mark: 'redo', reason: { code: 'owner-redo', fiber: null } };
     case 'ask':
-      return { mark: 'owner', reason: { code: 'left-to-owner', message: 'Left to the owner.' } };
+      return { mark: 'owner', reason: { code: 'left-to-owner', fiber: null } };
     case undefined:
       return moreTries
         ? { mark: 'redo' }
-        : { mark: 'owner', reason: { code: 'tries-used', message: `All ${limits.tries} tries are used.` } };
+        : { mark: 'owner', reason: { code: 'tries-used', fiber: null, params: { tries: limits.tries } } };
   }
-}
-
-export function formatAngle(degrees: number): string {
-  return `${degrees.toFixed(Math.round(degrees * 100) % 10 === 0 ? 1 : 2)}°`;
 }

@@ -93,7 +93,6 @@ export function handoverRoutes(database: Database, clock: Clock) {
           return context.json(await take(() => undefined), 201);
         // A line for each step, and a last one with what came of it, for a page that shows how far it is.
         context.header('Content-Type', 'application/x-ndjson');
-        context.header('Content-Encoding', 'identity');
         return stream(context, async (out) => {
           const say = (line: unknown) => out.write(`${JSON.stringify(line)}\n`);
           try {

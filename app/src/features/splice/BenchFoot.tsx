@@ -7,6 +7,7 @@ import {
   type Limits,
   type SpliceState,
   type TrayState,
+  reasonWords,
 } from '@cordel/core';
 import type { ArcAdvice } from '@cordel/core/gear';
 import { memo, useState, type ReactNode } from 'react';
@@ -227,9 +228,7 @@ function Decision({
   const owner = state.verdict.mark === 'owner';
   return (
     <View style={styles.decision}>
-      <Type look="strong">
-        {state.verdict.reasons.map((reason) => reason.message).join(' ') || 'This splice holds.'}
-      </Type>
+      <Type look="strong">{state.verdict.reasons.map(reasonWords).join(' ') || 'This splice holds.'}</Type>
       <Action bench kind="now" label="Next to splice" onPress={bench.skip} />
       {owner ? (
         <View style={styles.row}>

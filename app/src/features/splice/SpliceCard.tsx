@@ -7,6 +7,7 @@ import {
   type Joint,
   type Limits,
   type SpliceState,
+  reasonWords,
 } from '@cordel/core';
 import type { ArcAdvice, ProgramWarning } from '@cordel/core/gear';
 import { memo } from 'react';
@@ -99,7 +100,7 @@ export const SpliceCard = memo(function SpliceCard({
           )}
           {verdict.reasons.map((reason) => (
             <Type key={reason.code + reason.fiber} look="small" tone="onAccent">
-              {reason.message}
+              {reasonWords(reason)}
             </Type>
           ))}
         </View>

@@ -4,6 +4,7 @@ import {
   highestLoss,
   lossLimit,
   markWords,
+  reasonWords,
   triesLeft,
   type Allowance,
   type Limits,
@@ -22,7 +23,7 @@ export function verdictLine(state: SpliceState, limits: Limits): string {
   const { splice, verdict } = state;
   const place = `Slot ${splice.slot}`;
   const limit = formatLoss(lossLimit(splice.kind, limits));
-  const reasons = verdict.reasons.map((reason) => reason.message).join(' ');
+  const reasons = verdict.reasons.map(reasonWords).join(' ');
   switch (verdict.mark) {
     case 'open':
       return `${place} is open.`;

@@ -166,8 +166,15 @@ test('what is typed stays when the page fetches what somebody else saved, and th
   const { id: _, lineVersion: __, ...settings } = (await definition()).project;
   await request(`${project()}/settings`, 'PUT', { ...settings, limits: { ...settings.limits, tries: 4 } });
   // The browser comes back to the page, which asks what is new.
-  await page.evaluate(() => window.dispatchEvent(new Event('visibilitychange')));
-  await see(page, 'Somebody else saved these settings meanwhile. What you typed is still here.');
+  await page.waitForFunction(
+    () => {
+      window.dispatchEvent(new Event('visibilitychange'));
+      return document.body.innerText.includes(
+        'Somebody else saved these settings meanwhile. What you typed is still here.',
+      );
+    },
+    { polling: 200, timeout: 20_000 },
+  );
   expect(await valueOf(page, 'Tries, before it is the owner’s call')).toBe('7');
   await press(page, 'Show the newer ones');
   await page.waitForFunction(

@@ -1,5 +1,6 @@
 import type { Attempt, Fact } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { everyFact, request } from '../server/test/process';
@@ -19,6 +20,7 @@ test('a page of another port changes nothing on this server, whatever it tries',
     response.end(`<!doctype html><title>Foreign</title>
       <form method="post" enctype="text/plain" action="${models}/import"><input name='${catalogue.slice(0, -1)},"x":"' value='"}'></form>`);
   }).listen(0, '127.0.0.1');
+  await once(foreign, 'listening');
   const { port } = foreign.address() as AddressInfo;
   const page = await at.open();
   await page.goto(`http://127.0.0.1:${port}/`);

@@ -105,7 +105,12 @@ export class FactWriter {
     const receivedAt = this.clock.now();
     const facts = [...new Map(group.flatMap((entry) => entry.facts.map((one) => [one.id, one]))).values()];
     const stored = new Map<string, Stored>();
-    const appended = await this.database.writeOne((db) => appendFacts(db, projectId, facts, receivedAt));
+    const append = () => this.database.writeOne((db) => appendFacts(db, projectId, facts, receivedAt));
+    const appended = await append().catch((error: unknown) => {
+      // Another server stored one of them in the meantime: it is there now, and left out.
+      if (sqlState(error) === '23505') return append();
+      throw error;
+    });
     // Only now they are on the disk.
     for (const { id, seq } of appended) stored.set(id, { projectId, seq, receivedAt, body: null });
     const others = facts.filter((one) => !stored.has(one.id));

@@ -22,7 +22,10 @@ test('a page of another port changes nothing on this server, whatever it tries',
   }).listen(0, '127.0.0.1');
   await once(foreign, 'listening');
   const { port } = foreign.address() as AddressInfo;
-  const page = await at.open();
+  // Beside a page of Cordel, as in a person's browser; what it is refused lands in its own console.
+  const own = await at.open();
+  await own.goto(at.demo.line);
+  const page = await own.browserContext().newPage();
   await page.goto(`http://127.0.0.1:${port}/`);
   const restore = `${at.server.url}/api/projects/${at.demo.projectId}`;
   const answers = await page.evaluate(
@@ -57,6 +60,7 @@ test('a page of another port changes nothing on this server, whatever it tries',
   expect((await request(restore)).status).toBe(200);
   foreign.close();
   await page.close();
+  await own.close();
 }, 60_000);
 
 test('records of a newer Cordel are told where figures stand that do not count them', async () => {

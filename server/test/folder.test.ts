@@ -117,7 +117,7 @@ describe('a database that is not whole is told, and never filled', () => {
   ])(
     '%s',
     async (_, spoil, words) => {
-      const folder = dataFolder('demo');
+      const folder = dataFolder('empty');
       await (await startServer(folder)).stop();
       spoil(folder);
       const before = readdirSync(folder)

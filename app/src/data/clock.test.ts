@@ -23,9 +23,10 @@ test('a clock that is right, or a minute off, is left alone', () => {
 });
 
 test('a clock two hours off is corrected, and the seconds of a slow answer do not move the correction', () => {
-  const { clockOff, hearServerTime } = load();
+  const { clockOff, correctedNow, hearServerTime } = load();
   hearServerTime(heard(2 * 3600_000));
   expect(clockOff()).toBe(2 * 3600_000);
+  expect(correctedNow()).toBe(now + 2 * 3600_000);
   hearServerTime(heard(2 * 3600_000 - 5000));
   expect(clockOff()).toBe(2 * 3600_000);
 });

@@ -26,6 +26,11 @@ export function clockOff(): number {
   return off;
 }
 
+/** The time by which everything recorded is reckoned, ms since 1970: this device's, corrected where it is known to be wrong. */
+export function correctedNow(): number {
+  return Date.now() + off;
+}
+
 export function useClockOff(): number {
   return useSyncExternalStore(
     (listener) => {

@@ -1,6 +1,6 @@
 import { factVersion, type Fact } from '@cordel/core';
 import { v7 } from 'uuid';
-import { clockOff } from './clock';
+import { clockOff, correctedNow } from './clock';
 import { device } from './device';
 import { getPreferences } from './preferences';
 
@@ -11,7 +11,7 @@ import { getPreferences } from './preferences';
 export function factStart<K extends Fact['kind']>(kind: K, before: readonly { readonly madeAt: string }[]) {
   const off = clockOff();
   const after = before.reduce((latest, fact) => Math.max(latest, Date.parse(fact.madeAt)), 0);
-  const msecs = Math.max(Date.now() + off, after + 1);
+  const msecs = Math.max(correctedNow(), after + 1);
   return {
     v: factVersion(kind),
     id: v7({ msecs }),

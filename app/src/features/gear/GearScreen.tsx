@@ -9,6 +9,7 @@ import {
 } from '@cordel/core/gear';
 import { router } from 'expo-router';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { correctedNow } from '../../data/clock';
 import { useGear, useServerBook } from '../../data/gear';
 import { Action } from '../../ui/Action';
 import { Screen } from '../../ui/Screen';
@@ -23,7 +24,7 @@ export function GearScreen() {
   const { palette } = useCordelTheme();
   const gear = useGear();
   const book = useServerBook(true);
-  const now = new Date().toISOString();
+  const now = new Date(correctedNow()).toISOString();
   return (
     <Screen
       title="Gear"

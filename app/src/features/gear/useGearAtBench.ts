@@ -1,5 +1,6 @@
 import type { SpliceState } from '@cordel/core';
 import { useEffect, useState } from 'react';
+import { correctedNow } from '../../data/clock';
 import { localFacts, useGear, useServerBook } from '../../data/gear';
 import { isPicked, useTonight } from '../../data/gearTonight';
 import { cablesOf, type ClosureAtHand } from '../../data/ledger';
@@ -51,7 +52,7 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
           gear,
           tonight,
           fetched.joinBooks(server.book, local),
-          new Date().toISOString(),
+          new Date(correctedNow()).toISOString(),
           closure,
           splice,
           cablesOf(definition),

@@ -9,6 +9,7 @@ import {
 } from '@cordel/core/gear';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { correctedNow } from '../../data/clock';
 import { useTonight } from '../../data/gearTonight';
 import { cablesOf, type ClosureAtHand } from '../../data/ledger';
 import { getPreferences } from '../../data/preferences';
@@ -52,7 +53,7 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
   const { closure, definition, ledger, facts } = useDeferredValue(atHand);
   const tonight = useTonight();
   const [starts, setStarts] = useState(() => recallStarts(closure.id));
-  const [now, setNow] = useState(Date.now);
+  const [now, setNow] = useState(correctedNow);
 
   // Told by the minute: the facts are not gone through with every tick of the clock.
   const soon = (Math.floor(now / 60_000) + 1) * 60_000;
@@ -86,8 +87,8 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
   const last = Math.max(0, ...sleeves.map(({ since }) => since));
   useEffect(() => {
     const tell = () => {
-      setNow(Date.now());
-      if (Date.now() - last > laneMemory) clearInterval(clock);
+      setNow(correctedNow());
+      if (correctedNow() - last > laneMemory) clearInterval(clock);
     };
     const clock = setInterval(tell, 1000);
     const first = setTimeout(tell);
@@ -170,7 +171,7 @@ function Sleeve({
     <Pressable
       role="button"
       aria-label={`${words}. Into the heater now: start its clock again`}
-      onPress={() => onRestart(Date.now())}
+      onPress={() => onRestart(correctedNow())}
       style={[
         styles.sleeve,
         {

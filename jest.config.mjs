@@ -32,6 +32,8 @@ export default {
       displayName: 'server',
       rootDir: 'server',
       ...plain,
+      // About several servers on one PostgreSQL database.
+      testPathIgnorePatterns: ['/node_modules/', 'several\\.test'],
       globalSetup: '<rootDir>/../scripts/prepareTests.mjs',
     },
     {

@@ -12,7 +12,7 @@ import { root } from './lib.mjs';
 const shelf = join(root, '.cordel', 'test');
 
 /** The demo's night in tests and pictures, so that they show the same every day. */
-export const demoNight = '2026-04-15T05:30:00.000Z';
+const demoNight = '2026-04-15T05:30:00.000Z';
 
 export default async function prepareTests() {
   await buildServer();
@@ -37,7 +37,7 @@ export default async function prepareTests() {
 }
 
 /** Starts the server on a folder and stops it when it listens. */
-function runOnce(folder, args) {
+export function runOnce(folder, args, databaseUrl = '') {
   return new Promise((done, fail) => {
     const server = spawn(process.execPath, [join(root, 'server/dist/main.js'), ...args], {
       env: {
@@ -45,7 +45,7 @@ function runOnce(folder, args) {
         CORDEL_DATA: folder,
         PORT: '0',
         HOST: '',
-        DATABASE_URL: '',
+        DATABASE_URL: databaseUrl,
         CORDEL_DEMO_AT: demoNight,
         CORDEL_LOG: 'warn',
       },

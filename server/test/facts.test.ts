@@ -1,21 +1,14 @@
 import { newGear } from '@cordel/core/gear';
 import { randomUUID } from 'node:crypto';
-import { newProjectOn, type ProblemBody, type Receipt } from './journey';
+import { newProjectOn, type ProblemBody, type Receipt, oneServer } from './journey';
 import { makeAttempt, makeProject } from './makeProject';
-import { dataFolder, everyFact, removeFolders, request, startServer, type ServerProcess } from './process';
+import { dataFolder, everyFact, request, startServer } from './process';
 
 /** Facts of every age and with every mistake, over real HTTP. */
 
-let server: ServerProcess;
 let api: string;
-beforeAll(async () => {
-  server = await startServer(dataFolder('empty'));
-  api = `${server.url}/api`;
-}, 60_000);
-afterAll(async () => {
-  expect(server.output()).not.toContain('request failed');
-  await server.stop();
-  removeFolders();
+oneServer((_, address) => {
+  api = address;
 });
 
 const newProject = (tubes?: number) => newProjectOn(api, tubes);

@@ -9,20 +9,14 @@ import {
 } from '@cordel/core/gear';
 import { randomUUID } from 'node:crypto';
 import { Presence } from '../src/presence';
+import { oneServer } from './journey';
 import { makeAttempt, makeProject } from './makeProject';
-import { dataFolder, removeFolders, request, startServer, type ServerProcess } from './process';
+import { dataFolder, request, startServer } from './process';
 
-let server: ServerProcess;
 let api: string;
 
-beforeAll(async () => {
-  server = await startServer(dataFolder('empty'));
-  api = `${server.url}/api`;
-}, 60_000);
-
-afterAll(async () => {
-  await server.stop();
-  removeFolders();
+oneServer((_, address) => {
+  api = address;
 });
 
 const gearNow = async () => (await request<{ gear: Gear[] }>(`${api}/gear`)).body.gear;

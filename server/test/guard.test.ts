@@ -2,30 +2,21 @@ import { projectFileParts } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { request as rawRequest } from 'node:http';
-import { newProjectOn, type ProblemBody } from './journey';
+import { newProjectOn, type ProblemBody, oneServer } from './journey';
 import { makeAttempt, makeProject } from './makeProject';
-import {
-  bareFolder,
-  dataFolder,
-  removeFolders,
-  request,
-  spawnServer,
-  startServer,
-  type ServerProcess,
-} from './process';
+import { bareFolder, dataFolder, request, spawnServer, startServer, type ServerProcess } from './process';
 
 /** Who may ask, what is told of it, and how it ends. */
 
 let server: ServerProcess;
 let api: string;
-beforeAll(async () => {
-  server = await startServer(dataFolder('empty'), { CORDEL_LOG: 'info' });
-  api = `${server.url}/api`;
-}, 60_000);
-afterAll(async () => {
-  await server.stop();
-  removeFolders();
-});
+oneServer(
+  (started, address) => {
+    server = started;
+    api = address;
+  },
+  { CORDEL_LOG: 'info' },
+);
 
 /** Without the client's own ideas of which headers may be set. */
 function raw(

@@ -2,8 +2,9 @@ import type { Attempt, Fact, ProjectDefinition } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
 import { request as rawRequest } from 'node:http';
 import Papa from 'papaparse';
+import { oneServer } from './journey';
 import { makeAttempt, makeProject } from './makeProject';
-import { dataFolder, removeFolders, request, startServer, type ServerProcess } from './process';
+import { dataFolder, request, startServer, type ServerProcess } from './process';
 
 interface ProblemBody {
   detail: string;
@@ -18,14 +19,9 @@ interface Receipt {
 let server: ServerProcess;
 let api: string;
 
-beforeAll(async () => {
-  server = await startServer(dataFolder('empty'));
-  api = `${server.url}/api`;
-}, 60_000);
-
-afterAll(async () => {
-  await server.stop();
-  removeFolders();
+oneServer((started, address) => {
+  server = started;
+  api = address;
 });
 
 async function newProject(tubes = 2) {

@@ -1,31 +1,14 @@
 import { projectFileParts } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
-import { newProjectOn, type ProblemBody } from './journey';
+import { newProjectOn, type ProblemBody, oneServer } from './journey';
 import { makeAttempt, makeProject } from './makeProject';
-import {
-  databaseUrlOf,
-  dataFolder,
-  everyFact,
-  postgres,
-  psql,
-  removeFolders,
-  request,
-  startServer,
-  type ServerProcess,
-} from './process';
+import { databaseUrlOf, dataFolder, everyFact, postgres, psql, request, startServer } from './process';
 
 /** Project files taken in: whole or not at all, and nobody waits for them. */
 
-let server: ServerProcess;
 let api: string;
-beforeAll(async () => {
-  server = await startServer(dataFolder('empty'));
-  api = `${server.url}/api`;
-}, 60_000);
-afterAll(async () => {
-  expect(server.output()).not.toContain('request failed');
-  await server.stop();
-  removeFolders();
+oneServer((_, address) => {
+  api = address;
 });
 
 /** A project file of a project that is on no shelf yet. */

@@ -1,6 +1,6 @@
 import type { ProjectDefinition } from '@cordel/core';
 import { makeProject } from './makeProject';
-import { request } from './process';
+import { dataFolder, removeFolders, request, startServer, type ServerProcess } from './process';
 
 /** What a refused request says. */
 export interface ProblemBody {
@@ -28,4 +28,21 @@ export async function newProjectOn(api: string, tubes = 2) {
     read: async () => (await request<ProjectDefinition>(project)).body,
     post: (facts: readonly unknown[]) => request<Receipt>(`${project}/facts`, 'POST', { facts }),
   };
+}
+
+/** A server on an empty shelf for all tests of a file. None of them may make it fail: what is wrong with a request is told, not logged as a mistake of ours. */
+export function oneServer(
+  onStarted: (server: ServerProcess, api: string) => void,
+  environment: Record<string, string> = {},
+): void {
+  let server: ServerProcess;
+  beforeAll(async () => {
+    server = await startServer(dataFolder('empty'), environment);
+    onStarted(server, `${server.url}/api`);
+  }, 60_000);
+  afterAll(async () => {
+    await server.stop();
+    removeFolders();
+    expect(server.output()).not.toContain('request failed');
+  });
 }

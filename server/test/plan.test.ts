@@ -6,8 +6,9 @@ import {
   type ProjectDefinition,
 } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
+import { oneServer } from './journey';
 import { makeAttempt, makeProject } from './makeProject';
-import { dataFolder, removeFolders, request, startServer, type ServerProcess } from './process';
+import { request } from './process';
 
 /** The route, closures and the catalogue over real HTTP. */
 
@@ -17,16 +18,10 @@ interface ProblemBody {
   current?: { version?: number; project?: { lineVersion: number } };
 }
 
-let server: ServerProcess;
 let api: string;
 
-beforeAll(async () => {
-  server = await startServer(dataFolder('empty'));
-  api = `${server.url}/api`;
-}, 60_000);
-afterAll(async () => {
-  await server.stop();
-  removeFolders();
+oneServer((_, address) => {
+  api = address;
 });
 
 async function newProject() {

@@ -15,9 +15,8 @@ export const postgres: string | null =
     ? process.env.CORDEL_TEST_POSTGRES!
     : null;
 
-/** Tests of what only one of the two kinds of database has. */
+/** Tests of what only the embedded database has. */
 export const onlyEmbedded = (name: string, tests: () => void) => void (postgres || describe(name, tests));
-export const onlyPostgres = (name: string, tests: () => void) => void (postgres && describe(name, tests));
 
 export interface ServerProcess {
   readonly url: string;

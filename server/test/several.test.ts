@@ -1,21 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { newProjectOn } from './journey';
 import { makeAttempt } from './makeProject';
-import {
-  dataFolder,
-  everyFact,
-  onlyPostgres,
-  removeFolders,
-  request,
-  startServer,
-  type ServerProcess,
-} from './process';
+import { dataFolder, everyFact, removeFolders, request, startServer, type ServerProcess } from './process';
 
 /** Several servers on one PostgreSQL database, as behind one address. */
 
-test('the embedded database has one server', () => expect(true).toBe(true));
-
-onlyPostgres('two servers on one database', () => {
+describe('two servers on one database', () => {
   let servers: ServerProcess[];
   beforeAll(async () => {
     const folder = dataFolder('empty');

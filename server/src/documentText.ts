@@ -1,4 +1,4 @@
-import type { DocumentProblem } from '@cordel/core';
+import { schemaProblems, type DocumentProblem } from '@cordel/core';
 import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
 import type { ZodType } from 'zod';
 import { refuse, type Problem } from './problem';
@@ -55,15 +55,7 @@ export function readDocument<T>(
 ): ReadResult<T> {
   return readText<T>(text, (raw) => {
     const parsed = schema.safeParse(raw);
-    if (!parsed.success) {
-      const { issues } = parsed.error;
-      return {
-        problems: issues
-          .slice(0, mostProblems)
-          .map(({ path, message }) => ({ path: path as DocumentProblem['path'], message })),
-        count: issues.length,
-      };
-    }
+    if (!parsed.success) return schemaProblems(parsed.error);
     const problems = more(parsed.data);
     return problems.length > 0 ? { problems, count: problems.length } : { file: parsed.data };
   });

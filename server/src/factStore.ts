@@ -6,6 +6,20 @@ import { fact } from './schema';
 
 export type AnyFact = StoredFact['fact'];
 
+/** What a row says of a fact beside where it stands. */
+function columnsOf(body: AnyFact) {
+  const known = knownFact(body);
+  return {
+    id: body.id,
+    closureId: closureOf(body),
+    kind: body.kind,
+    v: body.v,
+    body,
+    understood: known !== null,
+    concernsGear: known !== null && concernsGear(known),
+  };
+}
+
 /** PostgreSQL takes at most 65 535 parameters in a statement; a fact has nine. And no statement keeps the others waiting for long. */
 const rowsPerInsert = 500;
 
@@ -23,20 +37,8 @@ export async function insertFacts(
   for (let start = 0; start < facts.length; start += rowsPerInsert)
     await db.insert(fact).values(
       facts.slice(start, start + rowsPerInsert).map(({ fact: one, receivedAt }) => {
-        const known = knownFact(one);
         seq += 1;
-        return {
-          id: one.id,
-          projectId,
-          seq,
-          closureId: closureOf(one),
-          kind: one.kind,
-          v: one.v,
-          body: one,
-          understood: known !== null,
-          concernsGear: known !== null && concernsGear(known),
-          receivedAt: new Date(receivedAt),
-        };
+        return { ...columnsOf(one), projectId, seq, receivedAt: new Date(receivedAt) };
       }),
     );
   return seq;
@@ -54,33 +56,21 @@ export async function appendFacts(
   receivedAt: Date,
 ): Promise<{ id: string; seq: number }[]> {
   if (facts.length === 0) return [];
-  const rows = facts.map((one, place) => {
-    const known = knownFact(one);
-    return {
-      place,
-      id: one.id,
-      closure_id: closureOf(one),
-      kind: one.kind,
-      v: one.v,
-      body: one,
-      understood: known !== null,
-      concerns_gear: known !== null && concernsGear(known),
-    };
-  });
+  const rows = facts.map((one, place) => ({ place, ...columnsOf(one) }));
   const result = await db.execute(sql`
     with locked as (
       select id, last_seq from line_project where id = ${projectId} and importing is null for update
     ), given as (
       select * from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
-        as r(place int, id uuid, closure_id uuid, kind text, v int, body jsonb, understood boolean, concerns_gear boolean)
+        as r(place int, id uuid, "closureId" uuid, kind text, v int, body jsonb, understood boolean, "concernsGear" boolean)
     ), appended as (
       insert into fact (id, project_id, seq, closure_id, kind, v, body, understood, concerns_gear, received_at)
-      select g.id, p.id, p.last_seq + row_number() over (order by g.place), g.closure_id, g.kind, g.v, g.body,
-        g.understood, g.concerns_gear, ${receivedAt.toISOString()}::timestamptz
+      select g.id, p.id, p.last_seq + row_number() over (order by g.place), g."closureId", g.kind, g.v, g.body,
+        g.understood, g."concernsGear", ${receivedAt.toISOString()}::timestamptz
       from given g cross join locked p
       where not exists (select from fact f where f.id = g.id)
-        and (g.closure_id is null
-          or exists (select from plan_closure c where c.id = g.closure_id and c.project_id = p.id))
+        and (g."closureId" is null
+          or exists (select from plan_closure c where c.id = g."closureId" and c.project_id = p.id))
       returning id, seq
     ), counted as (
       update line_project set last_seq = last_seq + (select count(*) from appended) where id = ${projectId}

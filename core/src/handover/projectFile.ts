@@ -111,15 +111,7 @@ export function readProjectFile(
   | { readonly file: ProjectFile; readonly problems?: undefined }
   | { readonly file?: undefined; readonly problems: readonly DocumentProblem[]; readonly count: number } {
   const parsed = projectFileSchema.safeParse(raw);
-  if (!parsed.success) {
-    const { issues } = parsed.error;
-    return {
-      problems: issues
-        .slice(0, mostProblems)
-        .map(({ path, message }) => ({ path: path as DocumentProblem['path'], message })),
-      count: issues.length,
-    };
-  }
+  if (!parsed.success) return schemaProblems(parsed.error);
   const { format: _, formatVersion: __, facts, ...definition } = parsed.data;
   const problems: DocumentProblem[] = [];
   const stored: StoredFact[] = [];
@@ -142,6 +134,19 @@ export function readProjectFile(
   if (problems.length > 0)
     return { problems: problems.slice(0, mostProblems), count: Math.max(wrong, problems.length) };
   return { file: { ...definition, facts: stored } };
+}
+
+/** What a schema has against a document: the first problems, and how many there are. */
+export function schemaProblems({ issues }: z.ZodError): {
+  problems: DocumentProblem[];
+  count: number;
+} {
+  return {
+    problems: issues
+      .slice(0, mostProblems)
+      .map(({ path, message }) => ({ path: path as DocumentProblem['path'], message })),
+    count: issues.length,
+  };
 }
 
 function timeTrouble(fact: StoredFact['fact'], now: number | null): DocumentProblem | null {

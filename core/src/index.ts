@@ -18,6 +18,7 @@ export * from './plan/fiberEnd';
 export * from './plan/order';
 export * from './plan/planChange';
 export * from './plan/trayLayout';
+export * from './plan/words';
 export * from './prepare/lengths';
 export * from './prepare/tickTargets';
 export * from './splice/allowance';

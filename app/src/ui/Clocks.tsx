@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { clockWords, secondsLeft, stopTimer, useNow, useTimers, type Timer } from '../data/timers';
 import { Action } from './Action';
+import { buzz } from './buzz';
 import { useCordelTheme } from './theme';
 import { gutter, space, stroke } from './tokens';
 import { Type } from './Type';
@@ -17,8 +18,7 @@ function Clock({ timer, left }: { timer: Timer; left: number }) {
   const { palette } = useCordelTheme();
   const done = left === 0;
   useEffect(() => {
-    // Gloves and a dark van: a buzz says it too, where the device can.
-    if (done && 'vibrate' in navigator) navigator.vibrate([200, 100, 200]);
+    if (done) buzz([200, 100, 200]);
   }, [done]);
   return (
     <View style={[styles.clock, { backgroundColor: palette.sheet, borderBottomColor: palette.ink }]}>

@@ -15,6 +15,7 @@ import { cleaverStanding, machineStanding } from './due';
 import type { Cleaver, Machine } from './gear';
 import type { GearFact } from '../facts';
 import type { GearUse } from './use';
+import { dueWords } from './words';
 
 const withRules = (rules: Partial<Machine['rules']>): Machine => ({
   ...machine,
@@ -126,7 +127,7 @@ describe('an arc calibration is due', () => {
       bookOf([calibration(0)], [...mixed, use(3.9, { cladding: 400 })]),
       hourOf(4),
     );
-    expect(due[0]!.reason).toContain(
+    expect(dueWords(due[0]!)).toContain(
       '150 splices since the last one (rule: 300), and 25 of 400 μm fiber (rule: 50)',
     );
   });
@@ -137,7 +138,7 @@ describe('an arc calibration is due', () => {
       bookOf([calibration(0), weather(1, { temperature: -4.5 })], uses(312, 0.1)),
       hourOf(6),
     );
-    expect(due.map((one) => one.reason)).toEqual([
+    expect(due.map(dueWords)).toEqual([
       'From 20 °C to −4.5 °C since the last one (rule: 10).',
       '312 splices since the last one (rule: 300).',
     ]);
@@ -213,7 +214,7 @@ describe('the blade', () => {
   });
   test('turned, the next position counts from nothing; at the last one it is used up', () => {
     const own = uses(1500, 1);
-    expect(due([], own).due[0]!.reason).toBe(
+    expect(dueWords(due([], own).due[0]!)).toBe(
       '3\u00a0000 fibers cleaved on position 1 of 16 (rule: 3\u00a0000).',
     );
     expect(due([event(48, 'blade-turned', undefined, cleaver)], own)).toMatchObject({
@@ -222,7 +223,7 @@ describe('the blade', () => {
       due: [],
     });
     const last = due([event(0, 'position-read', 16, cleaver)], own);
-    expect(last.due[0]!.reason).toContain('the blade is used up');
+    expect(dueWords(last.due[0]!)).toContain('the blade is used up');
     expect(
       due([event(0, 'position-read', 16, cleaver), event(48, 'blade-replaced', undefined, cleaver)], own),
     ).toMatchObject({

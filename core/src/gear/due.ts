@@ -1,15 +1,37 @@
 import { compareFacts, type Calibration, type Conditions, type DueAbout, type GearFact } from '../facts';
 import type { Cleaver, Machine } from './gear';
-import type { CalibrationRules, RuleCode } from './rules';
+import type { CalibrationRules } from './rules';
 import type { GearBook, GearUse } from './use';
 
-/** Something that is due, by one rule. */
-export interface Due {
-  readonly about: DueAbout;
-  readonly rule: RuleCode | 'cleaves';
-  /** With the rule's number, for the person: "312 splices since the last one (rule: 300)." */
-  readonly reason: string;
-}
+/** Something that is due, by one rule, with what tripped it and the rule's own number (`limit`). */
+export type Due = { readonly about: DueAbout } & (
+  | { readonly rule: 'session'; readonly params: { readonly calibrated: boolean; readonly limit: number } }
+  | {
+      readonly rule: 'temperature' | 'humidity' | 'pressure';
+      /** °C, % and kPa, at the last calibration and now. */
+      readonly params: { readonly then: number; readonly now: number; readonly limit: number };
+    }
+  | { readonly rule: 'disuse'; readonly params: { readonly days: number; readonly limit: number } }
+  | { readonly rule: 'electrodes'; readonly params: Readonly<Record<string, never>> }
+  | { readonly rule: 'badRun'; readonly params: { readonly limit: number } }
+  | {
+      readonly rule: 'splices125' | 'splices400';
+      readonly params: {
+        readonly counts: Readonly<Record<125 | 400, number>>;
+        readonly limits: Readonly<Record<125 | 400, number | null>>;
+      };
+    }
+  | { readonly rule: 'electrodeLife'; readonly params: { readonly arcs: number; readonly limit: number } }
+  | {
+      readonly rule: 'cleaves';
+      readonly params: {
+        readonly cleaves: number;
+        readonly position: number;
+        readonly positions: number;
+        readonly limit: number;
+      };
+    }
+);
 
 interface Standing {
   /** All that is due. */
@@ -76,50 +98,40 @@ export function machineStanding(machine: Machine, book: GearBook, now: string): 
     rules.session ?? usualSession,
   );
   const due: Due[] = [];
-  const calibration = (rule: RuleCode, reason: string) =>
-    void due.push({ about: 'calibration', rule, reason });
-
+  const about = 'calibration';
   if (rules.session !== null && !(calibrated && Date.parse(calibrated.madeAt) >= session))
-    calibration(
-      'session',
-      calibrated
-        ? `A new session: no splice for ${figure(rules.session)} h or more before it, and not calibrated since.`
-        : 'No calibration is on record for this machine.',
-    );
+    due.push({
+      about,
+      rule: 'session',
+      params: { calibrated: calibrated !== null, limit: rules.session },
+    });
   if (calibrated && weather)
     for (const rule of ['temperature', 'humidity', 'pressure'] as const) {
       const [then, is, limit] = [calibrated.body.conditions[rule], weather[rule], rules[rule]];
       // Decimal fractions of a degree must not decide.
       if (then === null || is === null || limit === null || Math.abs(is - then) < limit - 1e-9) continue;
-      calibration(rule, `${weatherWords[rule](then, is)} since the last one (rule: ${figure(limit)}).`);
+      due.push({ about, rule, params: { then, now: is, limit } });
     }
   const idle = lastOf([...uses, ...calibrations.filter((fact) => fact.body.passed)]);
   const days = idle === null ? 0 : (Date.parse(now) - idle) / (24 * hour);
   if (rules.disuse !== null && days >= rules.disuse)
-    calibration('disuse', `Not used for ${Math.floor(days)} days (rule: ${figure(rules.disuse)}).`);
+    due.push({ about, rule: 'disuse', params: { days, limit: rules.disuse } });
   const handled = after(facts).filter(
     (fact) =>
       fact.kind === 'gear-event' &&
       (fact.body.event === 'electrodes-cleaned' || fact.body.event === 'electrodes-replaced'),
   ).length;
   if (rules.electrodes !== null && handled >= rules.electrodes)
-    calibration('electrodes', 'The electrodes were cleaned or replaced after the last one.');
+    due.push({ about, rule: 'electrodes', params: {} });
   if (
     rules.badRun !== null &&
     since.length >= rules.badRun &&
     since.slice(-rules.badRun).every((use) => use.bad)
   )
-    calibration(
-      'badRun',
-      `The last ${figure(rules.badRun)} splices in a row failed or are over their limit.`,
-    );
+    due.push({ about, rule: 'badRun', params: { limit: rules.badRun } });
   due.push(...countRules(rules, since));
   if (rules.electrodeLife !== null && arcs >= rules.electrodeLife)
-    due.push({
-      about: 'electrodes',
-      rule: 'electrodeLife',
-      reason: `${grouped(arcs)} arcs on these electrodes (rule: ${grouped(rules.electrodeLife)}).`,
-    });
+    due.push({ about: 'electrodes', rule: 'electrodeLife', params: { arcs, limit: rules.electrodeLife } });
 
   return {
     calibrated,
@@ -141,19 +153,8 @@ function countRules(rules: CalibrationRules, since: readonly GearUse[]): Due[] {
     limits[cladding] === null ? 0 : counts[cladding] / limits[cladding];
   // Ten times a tenth is not quite one.
   if (share(125) + share(400) < 1 - 1e-9) return [];
-  const most = share(400) > share(125) ? 400 : 125;
-  const other = most === 125 ? 400 : 125;
-  return [
-    {
-      about: 'calibration',
-      rule: most === 125 ? 'splices125' : 'splices400',
-      reason: `${grouped(counts[most])} splices${most === 400 ? ' of 400 μm fiber' : ''} since the last one (rule: ${grouped(limits[most]!)})${
-        counts[other] > 0 && limits[other] !== null
-          ? `, and ${grouped(counts[other])} of ${other} μm fiber (rule: ${grouped(limits[other])})`
-          : ''
-      }.`,
-    },
-  ];
+  const rule = share(400) > share(125) ? 'splices400' : 'splices125';
+  return [{ about: 'calibration', rule, params: { counts, limits } }];
 }
 
 /** What is due at a cleaver. */
@@ -185,9 +186,7 @@ export function cleaverStanding(cleaver: Cleaver, book: GearBook, now: string): 
           {
             about: 'blade',
             rule: 'cleaves',
-            reason: `${grouped(cleaves)} fibers cleaved on position ${position} of ${cleaver.positions} (rule: ${grouped(limit)}).${
-              position >= cleaver.positions ? ' It is the last one: the blade is used up.' : ''
-            }`,
+            params: { cleaves, position, positions: cleaver.positions, limit },
           },
         ]
       : [];
@@ -272,24 +271,4 @@ export function putsRight(fact: GearFact): DueAbout | null {
     default:
       return null;
   }
-}
-
-const weatherWords = {
-  temperature: (then: number, now: number) => `From ${figure(then)} °C to ${figure(now)} °C`,
-  humidity: (then: number, now: number) => `From ${figure(then)} % to ${figure(now)} % humidity`,
-  pressure: (then: number, now: number) => `From ${figure(then)} kPa to ${figure(now)} kPa`,
-};
-
-function figure(value: number): string {
-  return String(Math.round(value * 10) / 10).replace('-', '−');
-}
-
-/** "3 000" */
-export function grouped(count: number): string {
-  return String(count).replace(/\B(?=(\d{3})+$)/g, '\u00a0');
-}
-
-/** "1 splice", "1 204 splices" */
-export function counted(count: number, what: 'splice' | 'arc' | 'fiber'): string {
-  return `${grouped(count)} ${what}${count === 1 ? '' : 's'}`;
 }

@@ -9,5 +9,6 @@ export * from './passedOver';
 export * from './programs';
 export * from './rules';
 export * from './use';
+export * from './words';
 export * from '../splice/beforeArc';
 export * from '../splice/heaterLane';

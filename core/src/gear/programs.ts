@@ -1,17 +1,20 @@
 import { fiberOf, type FiberTypeId } from '../line/fiberType';
 import type { Cable } from '../line/cable';
-import { sleeveWords, type SleeveKind } from '../splice/joint';
+import type { SleeveKind } from '../splice/joint';
 import { heaterProgramFor, programFor, type Machine } from './gear';
 
 /** A program that is on and does not fit the splice at hand. */
-export interface ProgramWarning {
-  readonly what: 'program' | 'heater';
-  readonly message: string;
+export type ProgramWarning = {
+  /** Name of the one that is on. */
+  readonly on: string;
   /** The machine's program that fits, or null where it has none. */
   readonly fitting: string | null;
   /** μm, of a splice program that fits; 125 otherwise. */
   readonly cladding: 125 | 400;
-}
+} & (
+  | { readonly what: 'program'; readonly fiberType: FiberTypeId }
+  | { readonly what: 'heater'; readonly sleeve: SleeveKind }
+);
 
 /**
  * What is set wrongly for a splice: a splice program for another fiber type, a heater program for another sleeve.
@@ -30,27 +33,22 @@ export function programWarnings(
   const other = types.find((type) => program && !program.fiberTypes.includes(type));
   if (other) {
     const found = programFor(machine, other);
-    const fitting = found?.name ?? null;
     warnings.push({
       what: 'program',
-      fitting,
+      on: program!.name,
+      fiberType: other,
+      fitting: found?.name ?? null,
       cladding: found?.cladding ?? 125,
-      message: `The program “${program!.name}” is on, and this fiber is ${fiberOf({ fiberType: other }).type.name}. ${
-        fitting ? `Switch to “${fitting}”.` : 'The machine has no program for it on its list.'
-      }`,
     });
   }
   const heater = machine.heaterPrograms.find((one) => one.name === on.heater);
-  if (heater && sleeve && heater.sleeve !== sleeve) {
-    const fitting = heaterProgramFor(machine, sleeve)?.name ?? null;
+  if (heater && sleeve && heater.sleeve !== sleeve)
     warnings.push({
       what: 'heater',
-      fitting,
+      on: heater.name,
+      sleeve,
+      fitting: heaterProgramFor(machine, sleeve)?.name ?? null,
       cladding: 125,
-      message: `The heater is on “${heater.name}”, and this splice wears a ${sleeveWords[sleeve]}. ${
-        fitting ? `Switch to “${fitting}”.` : 'The machine has no program for it on its list.'
-      }`,
     });
-  }
   return warnings;
 }

@@ -1,4 +1,4 @@
-import type { Finding } from '../finding';
+import { sayAt } from '../finding';
 import type { Cable } from '../line/cable';
 import { fiberCount, unitOf } from '../line/fiberNumber';
 import { entryFindings, partlyCutFindings } from './entries';
@@ -8,6 +8,7 @@ import { expandOrder, type PlannedSplice } from './order';
 import { leastChange } from './leastChange';
 import { portFindings } from './ports';
 import { layOutTrays, unitByFiber, type PlacedSplice, type Placement } from './trayLayout';
+import type { HolderName, PlanFinding, TrayReason } from './words';
 
 export interface PlannedTray {
   readonly tray: number;
@@ -32,9 +33,9 @@ export interface ClosurePlan {
   /** Fibers on each side of all of them. */
   readonly fibers: number;
   readonly unplaced: readonly PlannedSplice[];
-  readonly findings: readonly Finding[];
-  /** Why everything is on its tray, in words, in the order in which it was decided. */
-  readonly reasons: readonly { readonly tray: number; readonly text: string }[];
+  readonly findings: readonly PlanFinding[];
+  /** Why everything is on its tray, in the order in which it was decided. */
+  readonly reasons: readonly TrayReason[];
 }
 
 /**
@@ -98,32 +99,24 @@ export function* planClosureInSteps(
     ...portFindings(closure, cables),
     ...partlyCutFindings(closure, cables, splices),
   );
-  for (const { pin, because } of layout.brokenPins) {
-    const what = `${names.unit(pin.cableId, pin.unit)} is kept on tray ${pin.tray} by hand`;
-    findings.push({
-      code: 'pin',
-      severity: 'warning',
-      where: `tray ${pin.tray}`,
-      message: {
-        'no-tray': `${what}, and the closure has only ${closure.trays.length} trays. Pick another tray.`,
-        'no-room': `${what}, and there is no room for all of it. Pick another tray, or take something else off.`,
-        'nothing-there': `${what}, and the order does not splice it. Take the pin away.`,
-      }[because],
-    });
-  }
+  for (const { pin, because } of layout.brokenPins)
+    sayAt(findings, { kind: 'tray', tray: pin.tray })(
+      'pin',
+      {
+        holder: names.unit(pin.cableId, pin.unit),
+        tray: pin.tray,
+        trays: closure.trays.length,
+        because,
+      },
+      'warning',
+    );
   for (const split of splitUnits(placed, cables, names))
-    findings.push({
-      code: 'unit-split',
-      severity: 'warning',
-      where: `tray ${split.trays[0]}`,
-      message: `${split.name} is planned on trays ${split.trays.join(' and ')}. Use trays with more slots, or splice less of it here.`,
-    });
+    sayAt(findings, { kind: 'tray', tray: split.trays[0]! })('unit-split', split, 'warning');
   if (unplaced.length > 0)
-    findings.push({
-      code: 'over-capacity',
-      severity: 'error',
-      where: 'trays',
-      message: `${unplaced.length} of ${splices.length} splices have no slot. ${leastChange(closure, splices, unplaced, cables)}`,
+    sayAt(findings, { kind: 'trays' })('over-capacity', {
+      unplaced: unplaced.length,
+      splices: splices.length,
+      change: leastChange(closure, splices, unplaced, cables),
     });
   return {
     closureId: closure.id,
@@ -133,10 +126,7 @@ export function* planClosureInSteps(
     fibers,
     unplaced,
     findings,
-    reasons: layout.placements.map((placement) => ({
-      tray: placement.tray,
-      text: reasonWords(placement, splices, closure.trays, names),
-    })),
+    reasons: layout.placements.map((placement) => reasonOf(placement, splices, closure.trays, names)),
   };
 }
 
@@ -179,7 +169,7 @@ function slotsOf(tray: Tray, row: readonly PlacedSplice[]): number {
   return ribbons ? (tray.ribbonSlots ?? 0) : tray.singleSlots;
 }
 
-/** How the order and the findings call tubes and ribbons: "Tube 3 of A". */
+/** By which letter and number the order calls tubes and ribbons. */
 class Names {
   private readonly keys: ReadonlyMap<string, string>;
 
@@ -191,45 +181,43 @@ class Names {
   }
 
   /** `unit` counts tubes where ribbons lie in tubes. */
-  unit(cableId: string, unit: number): string {
+  unit(cableId: string, unit: number): HolderName {
     const key = this.keys.get(cableId) ?? '?';
-    const construction = this.cables.get(cableId)?.construction;
-    if (construction?.kind === 'central-ribbon') return `Ribbon ${unit} of ${key}`;
-    if (construction?.kind === 'drop' || construction?.kind === 'pigtails') return key;
-    return `Tube ${unit} of ${key}`;
+    switch (this.cables.get(cableId)?.construction.kind) {
+      case 'central-ribbon':
+        return { key, kind: 'ribbon', number: unit };
+      case 'drop':
+      case 'pigtails':
+        return { key, kind: 'cable', number: null };
+      default:
+        return { key, kind: 'tube', number: unit };
+    }
   }
 
-  holder(end: FiberEnd): string {
+  holder(end: FiberEnd): HolderName {
     const { kind, unit, tube } = unitOf(this.cables.get(end.cableId)!.construction, end.fiber);
     return kind === 'bundle'
-      ? `${this.keys.get(end.cableId) ?? '?'} ${end.fiber}`
+      ? { key: this.keys.get(end.cableId) ?? '?', kind: 'fiber', number: end.fiber }
       : this.unit(end.cableId, tube ?? unit);
   }
 }
 
-function reasonWords(
+function reasonOf(
   { first, count, tray, because, passedOver }: Placement,
   splices: readonly PlannedSplice[],
   trays: readonly Tray[],
   names: Names,
-): string {
+): TrayReason {
   const { kind, left } = splices[first]!;
-  const sleeves = `${count} ${kind === 'ribbon' ? 'ribbon sleeve' : 'splice'}${count === 1 ? '' : 's'}`;
-  const what = `${names.holder(left[0]!)} (${sleeves}) goes on tray ${tray}`;
-  switch (because) {
-    case 'next':
-      return `${what}: next in order, and there is room for all of it.`;
-    case 'next-tray':
-      return passedOver!.free > 0
-        ? `${what}: tray ${passedOver!.tray} has ${passedOver!.free} slots left, and it stays whole.`
-        : `${what}: tray ${passedOver!.tray} is full${trays[passedOver!.tray - 1]!.ribbonSlots ? ' or holds the other kind of sleeve' : ''}.`;
-    case 'pinned':
-      return `${what}: kept there by hand.`;
-    case 'room-left':
-      return `${what}: out of order, because no tray behind has room and this one does.`;
-    case 'split':
-      return `${what}: split, because no tray has room for all of it.`;
-  }
+  return {
+    tray,
+    holder: names.holder(left[0]!),
+    kind,
+    count,
+    because,
+    passedOver,
+    eitherKind: passedOver !== null && Boolean(trays[passedOver.tray - 1]!.ribbonSlots),
+  };
 }
 
 /** Tubes or ribbons of either side that ended up on more than one tray. */
@@ -237,7 +225,7 @@ function splitUnits(
   placed: readonly PlacedSplice[],
   cables: ReadonlyMap<string, Cable>,
   names: Names,
-): { name: string; trays: number[] }[] {
+): { holder: HolderName; trays: number[] }[] {
   // By cable and unit, the one tray it is on, or all of them once there are more. Most units have one, so nothing is made for them.
   const seen = new Map<string, { unitOf: Int32Array; trays: Int32Array }>();
   const split = new Map<string, { cableId: string; unit: number; trays: Set<number> }>();
@@ -260,7 +248,7 @@ function splitUnits(
       }
     }
   return [...split.values()].map(({ cableId, unit, trays }) => ({
-    name: names.unit(cableId, unit),
+    holder: names.unit(cableId, unit),
     trays: [...trays].sort((a, b) => a - b),
   }));
 }

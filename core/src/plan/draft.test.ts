@@ -1,5 +1,6 @@
 import { cables, closure, spliceAt } from '../../test/example';
 import { checkDraft } from './draft';
+import { planFindingWords } from './words';
 
 const touched = [spliceAt(0).id];
 const check = (text: string) => checkDraft({ closure, text }, closure, cables, touched);
@@ -24,9 +25,13 @@ test('findings stand at the row of the text, empty rows and broken ones counted'
   const { problems, findings } = check('A 1-6 > B 1-6\n\nA x\nA 6 > B 7');
   expect(problems.map((one) => one.row)).toEqual([3]);
   expect(findings[0]).toMatchObject({
-    where: 'order line 4',
-    message: 'A fiber 6 is used twice, in order lines 1 and 4. Take it out of one.',
+    where: { kind: 'order-line', line: 4 },
+    code: 'end-used-twice',
+    params: { label: 'A', from: 6, to: 6, lines: [1, 4] },
   });
+  expect(planFindingWords(findings[0]!, 'mm')).toBe(
+    'A fiber 6 is used twice, in order lines 1 and 4. Take it out of one.',
+  );
 });
 
 test('what is spliced and would leave the plan is told, and what stays dark', () => {

@@ -1,9 +1,9 @@
-import type { Finding } from '../finding';
 import type { Cable } from '../line/cable';
 import { entryKey, goesThrough, type Closure } from './closure';
 import { planClosure, unassigned, unitsOnTray } from './closurePlan';
 import { readOrder, type OrderTextProblem, type WrittenLine } from './orderText';
 import { planChange, type PlanChange } from './planChange';
+import type { PlanFinding, TrayReason } from './words';
 
 /** A plan while it is being edited: the closure, and its order as text. */
 export interface PlanDraft {
@@ -18,7 +18,7 @@ export interface DraftTray {
   readonly used: number;
   /** Tubes and ribbons of the left side, each once. */
   readonly units: readonly { readonly cableId: string; readonly unit: number }[];
-  readonly reasons: readonly string[];
+  readonly reasons: readonly TrayReason[];
 }
 
 /** Everything an editor shows of a draft, and no more: it crosses from a worker with every keystroke. */
@@ -26,7 +26,7 @@ export interface DraftCheck {
   readonly lines: readonly WrittenLine[];
   readonly problems: readonly OrderTextProblem[];
   /** `where` of an order line is its row in the text. */
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PlanFinding[];
   readonly trays: readonly DraftTray[];
   readonly splices: number;
   readonly unplaced: number;
@@ -55,8 +55,8 @@ export function checkDraft(
   const { lines, rows, problems } = readOrder(draft.text, closure.entries);
   const order = lines.map((line) => ({ ...line, id: closure.id }));
   const plan = planClosure({ ...closure, order }, cables, (index) => rows[index]!);
-  const reasons = plan.trays.map((): string[] => []);
-  for (const { tray, text } of plan.reasons) reasons[tray - 1]!.push(text);
+  const reasons = plan.trays.map((): TrayReason[] => []);
+  for (const reason of plan.reasons) reasons[reason.tray - 1]!.push(reason);
   return {
     lines,
     problems,

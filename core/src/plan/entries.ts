@@ -1,48 +1,36 @@
-import type { Finding } from '../finding';
+import { sayAt } from '../finding';
 import type { Cable } from '../line/cable';
 import { fiberCount, fiberUnits } from '../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type Entry } from './closure';
 import type { PlannedSplice } from './order';
+import type { PlanFinding } from './words';
 
 /** What is wrong with how the cables meet the closure, before a single fiber is assigned. */
-export function entryFindings(closure: Closure, cables: ReadonlyMap<string, Cable>): Finding[] {
-  const findings: Finding[] = [];
+export function entryFindings(closure: Closure, cables: ReadonlyMap<string, Cable>): PlanFinding[] {
+  const findings: PlanFinding[] = [];
   const keys = new Set<string>();
   const entered = new Set<string>();
   closure.entries.forEach((entry, index) => {
     const key = entryKey(entry, index);
-    const say = (code: string, message: string) =>
-      void findings.push({ code, severity: 'error', where: `cable ${key}`, message });
-    if (keys.has(key))
-      say('key-twice', `Two cables are called ${key} here. Give one of them another letter.`);
+    const say = sayAt(findings, { kind: 'cable', key });
+    if (keys.has(key)) say('key-twice', { key });
     keys.add(key);
     const cable = cables.get(entry.cableId);
     if (!cable) {
-      say('no-cable', 'A cable comes in here that the project does not have. Take it out.');
+      say('no-cable', {});
       return;
     }
-    if (entered.has(cable.id)) say('cable-twice', `${cable.label} comes in twice. Take one of them out.`);
+    const { label } = cable;
+    if (entered.has(cable.id)) say('cable-twice', { label });
     entered.add(cable.id);
 
     const at = cable.siteIds.indexOf(closure.siteId);
     if (at < 0) {
-      say(
-        'not-at-site',
-        `${cable.label} does not run to this site. Change the sites it runs through, or take it out here.`,
-      );
+      say('not-at-site', { label });
       return;
     }
     const passes = at > 0 && at < cable.siteIds.length - 1;
-    if (passes && !goesThrough(entry.manner))
-      say(
-        'manner',
-        `${cable.label} runs on behind this site, so it cannot come in as “${entry.manner}”. Let it in as express or window, or end the cable here.`,
-      );
-    if (!passes && goesThrough(entry.manner))
-      say(
-        'manner',
-        `${cable.label} ends at this site, so it cannot come in as “${entry.manner}”. Let it in as cut, branch or drop.`,
-      );
+    if (passes !== goesThrough(entry.manner)) say('manner', { label, manner: entry.manner, passes });
   });
   return findings;
 }
@@ -55,8 +43,8 @@ export function partlyCutFindings(
   closure: Closure,
   cables: ReadonlyMap<string, Cable>,
   splices: readonly PlannedSplice[],
-): Finding[] {
-  const findings: Finding[] = [];
+): PlanFinding[] {
+  const findings: PlanFinding[] = [];
   closure.entries.forEach((entry, index) => {
     const cable = cables.get(entry.cableId);
     const units = cable ? fiberUnits(cable.construction) : [];
@@ -66,15 +54,11 @@ export function partlyCutFindings(
       for (const ends of [left, right])
         for (const end of ends) if (end.fiber < cut.length && end.cableId === cable.id) cut[end.fiber] = 1;
     const key = entryKey(entry, index);
+    const say = sayAt(findings, { kind: 'cable', key });
     for (const { unit, first, fibers } of units) {
       const used = cut.subarray(first, first + fibers).reduce((sum, one) => sum + one, 0);
       if (used === 0 || used === fibers) continue;
-      findings.push({
-        code: 'tube-partly-cut',
-        severity: 'warning',
-        where: `cable ${key}`,
-        message: `Only ${used} of the ${fibers} fibers of tube ${unit} of ${key} are spliced, and an express cable's tube is cut whole. Let the cable in by a window, or splice them all.`,
-      });
+      say('tube-partly-cut', { key, unit, used, fibers }, 'warning');
     }
   });
   return findings;

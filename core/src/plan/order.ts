@@ -1,10 +1,11 @@
-import type { Finding } from '../finding';
+import { sayAt, type Place, type Say, type Told } from '../finding';
 import type { Cable, Construction } from '../line/cable';
 import { schemeOf } from '../line/colorCode';
 import { fiberCount, fiberUnits, unitOf } from '../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type OrderLine, type OrderRange } from './closure';
 import { spliceId, type FiberEnd, type FiberSide } from './fiberEnd';
-import { fiberMatchFindings } from './fiberMatch';
+import { compareFibers } from './fiberMatch';
+import type { PlanFinding } from './words';
 
 /** A splice as planned: ends left joined to ends right. A single splice has one end on each side, a ribbon as many as it has fibers. */
 export interface PlannedSplice {
@@ -17,8 +18,17 @@ export interface PlannedSplice {
 
 /** Fibers from–to that an order range means, or why it means none. */
 export type ResolvedRange =
-  | { readonly from: number; readonly to: number; readonly trouble: null }
-  | { readonly trouble: { readonly code: string; readonly message: string } };
+  { readonly from: number; readonly to: number; readonly trouble: null } | { readonly trouble: RangeTrouble };
+
+type RangeTrouble = Told<
+  Extract<
+    PlanFinding,
+    {
+      code:
+        'no-such-cable' | 'runs-backwards' | 'reversed-unplanned' | 'range' | 'filler-counted' | 'no-units';
+    }
+  >
+>;
 
 /** Ribbons that are made of loose fibers on both sides have this many, the last one what is left (common practice). */
 const ribbonizedSize = 12;
@@ -31,9 +41,9 @@ export function expandOrder(
   closure: Closure,
   cables: ReadonlyMap<string, Cable>,
   lineNumber: (index: number) => number = (index) => index + 1,
-): { splices: PlannedSplice[]; findings: Finding[] } {
+): { splices: PlannedSplice[]; findings: PlanFinding[] } {
   const splices: PlannedSplice[] = [];
-  const findings: Finding[] = [];
+  const findings: PlanFinding[] = [];
   const used = new UsedEnds(cables);
   const entries = new Map(
     closure.entries.map((entry, index) => [entry.cableId, { entry, key: entryKey(entry, index) }]),
@@ -42,30 +52,24 @@ export function expandOrder(
 
   closure.order.forEach((line, index) => {
     const number = lineNumber(index);
-    const where = `order line ${number}`;
-    const say = (code: string, message: string, severity: Finding['severity'] = 'error') =>
-      void findings.push({ code, severity, where, message });
+    const where: Place = { kind: 'order-line', line: number };
+    const say = sayAt(findings, where);
 
     const sides = [line.left, line.right].map((range) => {
       const cable = cables.get(range.cableId);
       const resolved = resolveRange(range, cable);
       if (resolved.trouble) {
-        say(resolved.trouble.code, resolved.trouble.message);
+        findings.push({ ...resolved.trouble, severity: 'error', where });
         return null;
       }
       const known = entries.get(range.cableId);
       if (!known) {
-        say('no-entry', `${cable!.label} does not come into this closure. Let it enter, or name another.`);
+        say('no-entry', { label: cable!.label });
         return null;
       }
       const { entry, key } = known;
       if (goesThrough(entry.manner) !== (range.side !== 'end')) {
-        say(
-          'side',
-          range.side === 'end'
-            ? `${key} goes through here, so a cut fiber has two ends: write ${key}- for the one toward the start of the route, ${key}+ for the other.`
-            : `${key} ends here and has one end only: write ${key} without ${range.side === 'low' ? '-' : '+'}.`,
-        );
+        say('side', { key, side: range.side });
         return null;
       }
       const through = (entry.through ?? []).find((unit) => {
@@ -73,16 +77,19 @@ export function expandOrder(
         return first <= resolved.to && first + fibers - 1 >= resolved.from;
       });
       if (through !== undefined)
-        say(
-          'express-and-cut',
-          `${unitWord(cable!)} ${through} of ${key} is to go through whole, and order line ${number} cuts it. Take it out of the line, or let it be cut.`,
-        );
+        say('express-and-cut', {
+          holder: { key, kind: isRibboned(cable!) ? 'ribbon' : 'tube', number: through },
+          line: number,
+        });
       for (const live of cable!.live ?? [])
         if (live.from <= resolved.to && live.to >= resolved.from)
-          say(
-            'live-cut',
-            `${key} ${Math.max(live.from, resolved.from)}–${Math.min(live.to, resolved.to)} carries ${live.circuit}, and order line ${number} cuts it. Take it out, or have the circuit taken down first.`,
-          );
+          say('live-cut', {
+            key,
+            from: Math.max(live.from, resolved.from),
+            to: Math.min(live.to, resolved.to),
+            circuit: live.circuit,
+            line: number,
+          });
       return { cable: cable!, range, from: resolved.from, to: resolved.to };
     });
     const [left, right] = sides;
@@ -91,21 +98,22 @@ export function expandOrder(
     const length = left.to - left.from + 1;
     const rightLength = right.to - right.from + 1;
     if (length !== rightLength) {
-      say(
-        'range-lengths-differ',
-        `Order line ${number} joins ${length} fibers to ${rightLength}. Give both sides the same number.`,
-      );
+      say('range-lengths-differ', { line: number, left: length, right: rightLength });
       return;
     }
 
     const pair = `${left.cable.id} ${right.cable.id}`;
     if (!compared.has(pair)) {
       compared.add(pair);
-      for (const finding of fiberMatchFindings(left.cable, right.cable)) findings.push({ ...finding, where });
-      if (schemeOf(left.cable).id !== schemeOf(right.cable).id)
+      compareFibers(left.cable, right.cable, say);
+      const [one, other] = [schemeOf(left.cable), schemeOf(right.cable)];
+      if (one.id !== other.id)
         say(
           'schemes-differ',
-          `${left.cable.label} follows ${schemeOf(left.cable).name} and ${right.cable.label} ${schemeOf(right.cable).name}: the same number has another color. Go by the numbers.`,
+          {
+            left: { label: left.cable.label, scheme: one.name },
+            right: { label: right.cable.label, scheme: other.name },
+          },
           'warning',
         );
     }
@@ -136,16 +144,8 @@ export function expandOrder(
       }
       at += size;
     }
-    for (const { cableId, line: other, from, to } of overlaps) {
-      const { label } = cables.get(cableId)!;
-      const lines = `in order lines ${other} and ${number}`;
-      say(
-        'end-used-twice',
-        from === to
-          ? `${label} fiber ${from} is used twice, ${lines}. Take it out of one.`
-          : `${label} fibers ${from}–${to} are used twice, ${lines}. Take them out of one.`,
-      );
-    }
+    for (const { cableId, line: other, from, to } of overlaps)
+      say('end-used-twice', { label: cables.get(cableId)!.label, from, to, lines: [other, number] });
   });
   return { splices, findings };
 }
@@ -163,24 +163,18 @@ function ribbonPieces(
   left: ResolvedSide,
   right: ResolvedSide,
   number: number,
-  say: (code: string, message: string) => void,
+  say: Say<PlanFinding>,
 ): number[] | null {
   const sides = [left, right].map((side) => ribbonsIn(side));
   for (const [index, side] of [left, right].entries()) {
     const ribbons = sides[index]!;
     if (ribbons === null && line.mode === 'ribbon') {
-      say(
-        'no-ribbons',
-        `${side.cable.label} has no ribbons. Write “ribbonized” if its loose fibers are to be made into ribbons first.`,
-      );
+      say('no-ribbons', { label: side.cable.label });
       return null;
     }
     const broken = ribbons?.find((ribbon) => ribbon.inside < ribbon.fibers);
     if (broken) {
-      say(
-        'ribbon-split',
-        `Order line ${number} takes only ${broken.inside} of the ${broken.fibers} fibers of ribbon ${broken.unit} of ${side.cable.label}. Take the whole ribbon, or splice it singly.`,
-      );
+      say('ribbon-split', { line: number, label: side.cable.label, ...broken });
       return null;
     }
   }
@@ -189,10 +183,10 @@ function ribbonPieces(
     const differs = a.findIndex((size, index) => size !== b[index]);
     if (differs < 0) return a;
     const [one, other] = [sides[0]![differs]!, sides[1]![differs]];
-    say(
-      'ribbon-sizes-differ',
-      `Ribbon ${one.unit} of ${left.cable.label} has ${one.fibers} fibers and meets ${other ? `ribbon ${other.unit} of ${right.cable.label} with ${other.fibers}` : 'none'}. Splice them singly, or join ribbons of one size.`,
-    );
+    say('ribbon-sizes-differ', {
+      left: { label: left.cable.label, unit: one.unit, fibers: one.fibers },
+      right: other ? { label: right.cable.label, unit: other.unit, fibers: other.fibers } : null,
+    });
     return null;
   }
   if (a ?? b) return (a ?? b)!;
@@ -208,7 +202,7 @@ function ribbonsIn({
   from,
   to,
 }: ResolvedSide): { unit: number; fibers: number; inside: number }[] | null {
-  if (fiberUnits(cable.construction)[0]!.kind !== 'ribbon') return null;
+  if (!isRibboned(cable)) return null;
   const found = [];
   for (let number = from; number <= to;) {
     const { unit, first, fibers } = unitOf(cable.construction, number);
@@ -263,39 +257,30 @@ function endsOf({ cableId, side }: OrderRange, first: number, size: number): Fib
 
 /** The fibers that a range of an order means. */
 export function resolveRange(range: OrderRange, cable: Cable | undefined): ResolvedRange {
-  const refuse = (message: string, code = 'range') => ({ trouble: { code, message } });
-  if (!cable)
-    return refuse('The order names a cable that the project does not have. Pick one of its cables.');
-  const units = fiberUnits(cable.construction);
-  const count = fiberCount(cable.construction);
+  const refuse = (trouble: RangeTrouble) => ({ trouble });
+  if (!cable) return refuse({ code: 'no-such-cable', params: {} });
+  const { label } = cable;
   const of = range.of ?? 'fiber';
-  const word = of === 'fiber' ? '' : `${of} `;
   if (range.to < range.from)
-    return units[0]!.kind === 'ribbon'
-      ? refuse(
-          `${cable.label} ${word}${range.from}–${range.to} runs backwards. If the ribbons are to be flipped, as for a method B channel, write it upward with “reversed”.`,
-          'reversed-unplanned',
-        )
-      : refuse(`${cable.label} ${word}${range.from}–${range.to} runs backwards. Put the lower number first.`);
+    return refuse({
+      code: isRibboned(cable) ? 'reversed-unplanned' : 'runs-backwards',
+      params: { label, of, from: range.from, to: range.to },
+    });
 
-  if (of === 'fiber') {
-    if (range.to <= count) return { from: range.from, to: range.to, trouble: null };
+  const count =
+    of === 'fiber' ? fiberCount(cable.construction) : unitsNumbered(cable.construction)[of].length;
+  if (of !== 'fiber' && count === 0) return refuse({ code: 'no-units', params: { label, of } });
+  if (range.to > count) {
+    const beyond = { label, of, count, asked: range.to };
+    const places = fillersIn(cable);
     return refuse(
-      `${cable.label} has ${count} fibers, so there is no fiber ${range.to}. End the range at ${count} or less.${fillerWords(cable)}`,
-      fillerWords(cable) ? 'filler-counted' : 'range',
+      places.length > 0
+        ? { code: 'filler-counted', params: { ...beyond, places } }
+        : { code: 'range', params: beyond },
     );
   }
-
+  if (of === 'fiber') return { from: range.from, to: range.to, trouble: null };
   const holds = unitsNumbered(cable.construction)[of];
-  if (holds.length === 0)
-    return refuse(
-      `${cable.label} has no ${of}s. Give fiber numbers, or ${of === 'tube' ? 'ribbons' : 'tubes'}.`,
-    );
-  if (range.to > holds.length)
-    return refuse(
-      `${cable.label} has ${holds.length} ${of}s, so there is no ${of} ${range.to}. End the range at ${holds.length} or less.${fillerWords(cable)}`,
-      fillerWords(cable) ? 'filler-counted' : 'range',
-    );
   return { from: holds[range.from - 1]!.first, to: holds[range.to - 1]!.last, trouble: null };
 }
 
@@ -329,16 +314,12 @@ export function unitsNumbered(construction: Construction): NumberedUnits {
   return made;
 }
 
-/** Said where somebody counted too far: a filler is easily taken for a tube. */
-function fillerWords({ construction }: Cable): string {
-  if (!('strands' in construction)) return '';
-  const places = construction.strands.flatMap((strand, index) =>
-    strand.kind === 'filler' ? [index + 1] : [],
-  );
-  if (places.length === 0) return '';
-  return ` ${places.length === 1 ? 'The filler at place' : 'The fillers at places'} ${places.join(' and ')} carry no fiber and have no number.`;
+/** Places of the fillers among the strands, 1 …: where somebody counted too far, one was easily taken for a tube. */
+function fillersIn({ construction }: Cable): number[] {
+  if (!('strands' in construction)) return [];
+  return construction.strands.flatMap((strand, index) => (strand.kind === 'filler' ? [index + 1] : []));
 }
 
-function unitWord({ construction }: Cable): string {
-  return fiberUnits(construction)[0]!.kind === 'ribbon' ? 'Ribbon' : 'Tube';
+function isRibboned({ construction }: Cable): boolean {
+  return fiberUnits(construction)[0]!.kind === 'ribbon';
 }

@@ -2,6 +2,7 @@ import type { Cable } from '../line/cable';
 import { entryKey, type Entry, type OrderRange } from './closure';
 import { resolveRange } from './order';
 import { readOrderRow, writeOrderLine, type WrittenLine } from './orderText';
+import { planFindingWords } from './words';
 
 /** What the columns of a table of assignments may mean. */
 export const orderCsvFields = [
@@ -109,7 +110,8 @@ export function readOrderCsv(
       }
       const range = resolveRange(row.line.left, cables.get(entries[at]!.cableId));
       if (range.trouble) {
-        say(fiberField, range.trouble.message);
+        // No length is in it, so no unit matters.
+        say(fiberField, planFindingWords(range.trouble, 'mm'));
         return null;
       }
       return row.line.left;

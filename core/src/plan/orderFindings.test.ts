@@ -4,6 +4,7 @@ import { dinVde0888 } from '../line/colorCode';
 import type { Closure, Entry } from './closure';
 import { planClosure } from './closurePlan';
 import { readOrder } from './orderText';
+import { planFindingWords, type PlanFinding } from './words';
 
 /** What the plan says to mistakes that cost a night (trade: common practice). */
 
@@ -38,8 +39,9 @@ function plan(order: string, { left, right, leftEntry, rightEntry, closure: more
     new Map(cables.map((cable) => [cable.id, cable])),
   );
 }
+const said = (finding: PlanFinding) => planFindingWords(finding, 'mm').replace(/\u00a0/g, ' ');
 const codes = (...job: Parameters<typeof plan>) => plan(...job).findings.map((finding) => finding.code);
-const message = (...job: Parameters<typeof plan>) => plan(...job).findings[0]?.message;
+const message = (...job: Parameters<typeof plan>) => said(plan(...job).findings[0]!);
 
 const ribbons = (count: number, fibersPerRibbon: 6 | 8 | 12 = 6) => ({
   construction: { kind: 'central-ribbon' as const, ribbons: count, fibersPerRibbon },
@@ -154,7 +156,7 @@ test('says what is wrong, where, and what to do', () => {
       closure: { ports: [{ name: 'Round', count: 4, from: 6, to: 18, express: false }] },
     }),
   ).toBe(
-    'A is 21 mm thick, and no port takes that (nearest: Round, 6 to 18 mm). Use another seal kit or another closure; do not force it.',
+    'A is 21 mm thick, and no port takes that (nearest: Round, 6 mm to 18 mm). Use another seal kit or another closure; do not force it.',
   );
 });
 
@@ -172,7 +174,7 @@ test('a tube that no tray holds whole is told with its trays', () => {
     closure: { trays: Array.from({ length: 3 }, () => ({ singleSlots: 10 })) },
   });
   // Of the other side the tubes that the tray's end cuts through.
-  expect(findings.map((finding) => finding.message.replace(/\. .*/, ''))).toEqual([
+  expect(findings.map((finding) => said(finding).replace(/\. .*/, ''))).toEqual([
     'Tube 1 of A is planned on trays 1 and 2 and 3',
     'Tube 2 of B is planned on trays 1 and 2',
     'Tube 4 of B is planned on trays 2 and 3',
@@ -181,7 +183,7 @@ test('a tube that no tray holds whole is told with its trays', () => {
 
 test('an overlap is told once, as a range', () => {
   const { findings } = plan('A 1-12 > B 1-12\nA 13-24 > B 7-18');
-  expect(findings.map((finding) => finding.message)).toEqual([
+  expect(findings.map(said)).toEqual([
     'B fibers 7–12 are used twice, in order lines 1 and 2. Take them out of one.',
   ]);
 });

@@ -3,6 +3,7 @@ import type { Cable } from '../line/cable';
 import type { Closure, Entry } from './closure';
 import type { Port } from './closureModel';
 import { portFindings, portsTaken } from './ports';
+import { planFindingWords } from './words';
 
 /** Cables of these diameters (null: not measured), each let in by these wishes. */
 function job(ports: Port[], ...wanted: [diameter: number | null, more?: Partial<Entry>][]) {
@@ -14,7 +15,9 @@ function job(ports: Port[], ...wanted: [diameter: number | null, more?: Partial<
   });
   const at: Closure = { ...closure, ports, entries };
   return {
-    messages: portFindings(at, cables).map((finding) => finding.message),
+    messages: portFindings(at, cables).map((finding) =>
+      planFindingWords(finding, 'mm').replace(/\u00a0/g, ' '),
+    ),
     used: portsTaken(at, cables)?.map((one) => one.used),
   };
 }
@@ -38,7 +41,7 @@ test('a thick cable chooses before a thin one, whatever the order they come in',
 // Trade: a slit grommet is needed for express cable, which cannot be threaded (common practice).
 test('a cable that goes through needs a port that opens', () =>
   expect(job([round], [12, { manner: 'window' }]).messages).toEqual([
-    'Cable 1 is 12 mm thick, and no port for a cable that goes through takes that (nearest: Round, 6 to 18 mm). Use another seal kit or another closure; do not force it.',
+    'Cable 1 is 12 mm thick, and no port for a cable that goes through takes that (nearest: Round, 6 mm to 18 mm). Use another seal kit or another closure; do not force it.',
   ]));
 
 test('the ends of a range belong to it', () => {

@@ -1,13 +1,14 @@
-import type { Finding } from '../finding';
+import { sayAt } from '../finding';
 import type { Cable } from '../line/cable';
 import { entryKey, goesThrough, type Closure } from './closure';
 import type { Port } from './closureModel';
+import type { PlanFinding } from './words';
 
 /**
  * Cables for which the closure has no port of their diameter left. A cable whose diameter or a closure whose ports are not known is
  * not judged. Thick cables choose first and take the narrowest range that fits, so that a wide port is not spent on a thin cable.
  */
-export function portFindings(closure: Closure, cables: ReadonlyMap<string, Cable>): Finding[] {
+export function portFindings(closure: Closure, cables: ReadonlyMap<string, Cable>): PlanFinding[] {
   return assignPorts(closure, cables)?.findings ?? [];
 }
 
@@ -24,10 +25,10 @@ export function portsTaken(
 function assignPorts(
   closure: Closure,
   cables: ReadonlyMap<string, Cable>,
-): { findings: Finding[]; left: number[] } | null {
+): { findings: PlanFinding[]; left: number[] } | null {
   const { ports } = closure;
   if (!ports) return null;
-  const findings: Finding[] = [];
+  const findings: PlanFinding[] = [];
   const left = ports.map((port) => port.count);
   const wanting = closure.entries
     .map((entry, index) => ({ entry, key: entryKey(entry, index), cable: cables.get(entry.cableId) }))
@@ -43,15 +44,19 @@ function assignPorts(
     const fits = ports
       .map((port, index) => ({ port, index }))
       .filter(({ port }) => port.from <= diameter && diameter <= port.to && (port.express || !through));
-    const say = (message: string) =>
-      void findings.push({ code: 'no-port', severity: 'error', where: `cable ${key}`, message });
+    const { label } = cable!;
+    const say = sayAt(findings, { kind: 'cable', key });
     if (entry.port !== undefined) {
       const wanted = fits.find(({ port, index }) => port.name === entry.port && left[index]! > 0);
       if (wanted) left[wanted.index]! -= 1;
       else
-        say(
-          `${cable!.label} is ${diameter} mm thick, and port ${entry.port} does not take it or is taken. Pick another port.`,
-        );
+        say('no-port', {
+          label,
+          diameter,
+          because: 'chosen',
+          port: { name: entry.port, from: diameter, to: diameter },
+          through,
+        });
       continue;
     }
     const [free] = fits
@@ -63,11 +68,13 @@ function assignPorts(
       );
     if (free) left[free.index]! -= 1;
     else
-      say(
-        fits.length > 0
-          ? `${cable!.label} is ${diameter} mm thick, and every port that takes it is taken. Use a closure with more ports.`
-          : `${cable!.label} is ${diameter} mm thick, and no port ${through ? 'for a cable that goes through ' : ''}takes that${nearest(ports, diameter)}. Use another seal kit or another closure; do not force it.`,
-      );
+      say('no-port', {
+        label,
+        diameter,
+        because: fits.length > 0 ? 'taken' : 'none-fits',
+        port: nearest(ports, diameter),
+        through,
+      });
   }
   // A cable whose diameter nobody measured takes an opening all the same, so that parts are counted right.
   for (const entry of closure.entries) {
@@ -80,9 +87,9 @@ function assignPorts(
   return { findings, left };
 }
 
-function nearest(ports: NonNullable<Closure['ports']>, diameter: number): string {
+function nearest(ports: readonly Port[], diameter: number): Port | null {
   const [port] = [...ports].sort((a, b) => distance(a, diameter) - distance(b, diameter));
-  return port ? ` (nearest: ${port.name}, ${port.from} to ${port.to} mm)` : '';
+  return port ?? null;
 }
 
 function distance(port: { from: number; to: number }, diameter: number): number {

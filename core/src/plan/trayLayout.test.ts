@@ -6,6 +6,7 @@ import { planClosure, unitsOnTray } from './closurePlan';
 import { spliceId, type FiberEnd } from './fiberEnd';
 import type { PlannedSplice } from './order';
 import { layOutTrays } from './trayLayout';
+import { planFindingWords, trayReasonWords } from './words';
 
 /** A cable of tubes with these many fibers, and single splices of all of them to fibers that nothing holds together. */
 function job(sizes: readonly number[]) {
@@ -181,13 +182,16 @@ test('uses as few trays as any way that keeps order and tubes whole (brute force
 test('says how many trays are missing, and that less spare would do', () => {
   const short = planClosure({ ...closure, trays: traysOf(10) }, cables);
   expect(short.unplaced).toHaveLength(14);
-  expect(short.findings.find((one) => one.code === 'over-capacity')!.message).toBe(
+  const said = ({ findings }: typeof short) =>
+    planFindingWords(
+      findings.find((one) => one.code === 'over-capacity')!,
+      'mm',
+    );
+  expect(said(short)).toBe(
     '14 of 24 splices have no slot. 3 more trays of 10 would hold them, or trays with more slots.',
   );
   const spare = planClosure({ ...closure, trays: traysOf(12, 12), spareSlots: 1 }, cables);
-  expect(spare.findings.find((one) => one.code === 'over-capacity')!.message).toContain(
-    'They fit when no spare slots are left free.',
-  );
+  expect(said(spare)).toContain('They fit when no spare slots are left free.');
 });
 
 test('lists the tubes of a tray once each, and why they are there', () => {
@@ -196,7 +200,7 @@ test('lists the tubes of a tray once each, and why they are there', () => {
     { cableId: cableA.id, unit: 3 },
     { cableId: cableA.id, unit: 4 },
   ]);
-  expect(plan.reasons.map((reason) => reason.text)).toEqual([
+  expect(plan.reasons.map(trayReasonWords)).toEqual([
     'Tube 1 of A (6 splices) goes on tray 1: next in order, and there is room for all of it.',
     'Tube 2 of A (6 splices) goes on tray 1: next in order, and there is room for all of it.',
     'Tube 3 of A (6 splices) goes on tray 2: tray 1 is full.',

@@ -3,6 +3,7 @@ import { anyConstruction } from '../../test/arbitraries';
 import { cableOf, joint } from '../../test/joint';
 import { equalTubes, fiberCount, type Closure, type Construction } from '../index';
 import { cutSheet, tubePieces, type CutSheet } from './cutSheet';
+import { prepareFindingWords } from './words';
 
 const loose: Construction = {
   kind: 'stranded-tubes',
@@ -151,7 +152,7 @@ describe('a cable that goes through', () => {
     const sheet = through('A- T2 > B T1\nA+ T2 > B T2');
     const finding = sheet.findings.find(({ code }) => code === 'too-short')!;
     // 1 626 / 2 − 640 − 30 = 143 mm at the tray; 700 needed, and two tries of 35 mm: 2 × 627 mm more.
-    expect(finding.message.replace(/\u00a0/g, ' ')).toContain(
+    expect(prepareFindingWords(finding, 'mm').replace(/\u00a0/g, ' ')).toContain(
       'Tube 2 OR: 143 mm of fiber at the tray, and 700 mm are needed to reach the machine, so 557 mm are missing. Open the sheath by 2 880 mm instead of 1 626 mm',
     );
     const longer = through('A- T2 > B T1\nA+ T2 > B T2', 'express', {
@@ -218,8 +219,8 @@ describe('lengths that cannot be right', () => {
   test.each([
     ['an opening of 0', { sheathOpening: 0 }, 'opening'],
     ['NaN', { strengthMember: NaN }, 'length'],
-    ['inches taken for mm', { sheathOpening: 64 }, 'unit'],
-    ['mm taken for inches', { sheathOpening: 1625.6 * 25.4 }, 'unit'],
+    ['inches taken for mm', { sheathOpening: 64 }, 'opening-unit'],
+    ['mm taken for inches', { sheathOpening: 1625.6 * 25.4 }, 'opening-unit'],
     ['an opening shorter than the stub', { sheathOpening: 200, strengthMember: 203 }, 'stub'],
     ['an opening shorter than the tube', { sheathOpening: 160, strengthMember: 10, tube: 170 }, 'stub'],
   ])('%s is told, and no mark is made', (_, lengths, code) => {
@@ -325,7 +326,7 @@ test('a longer opening never gives less slack, nor fewer redos', () => {
       };
       const now = cutSheet(closure, plan, cable, { units: 'mm' });
       const then = cutSheet(longer, plan, cable, { units: 'mm' });
-      if (now.findings.some(({ code }) => ['stub', 'opening', 'unit'].includes(code))) return;
+      if (now.findings.some(({ code }) => ['stub', 'opening', 'opening-unit'].includes(code))) return;
       now.units.forEach(({ slack }, index) => {
         expect(then.units[index]!.slack.free).toBeGreaterThanOrEqual(slack.free - 1e-9);
         expect(then.units[index]!.slack.redos).toBeGreaterThanOrEqual(slack.redos);

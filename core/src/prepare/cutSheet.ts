@@ -1,4 +1,4 @@
-import type { Finding } from '../finding';
+import { sayAt } from '../finding';
 import type { Cable } from '../line/cable';
 import type { Units } from '../line/project';
 import { entryKey, goesThrough, type Closure } from '../plan/closure';
@@ -11,6 +11,7 @@ import { lengthsOf, throughSeal, tubeInTray, tubePiece, type PreparationLengths 
 import { isOpened, openedUnits, type Holder } from './openedUnits';
 import { slackFindings, slackOf, stubLength, type UnitSlack } from './slack';
 import type { TubeSchool } from './tubeTool';
+import type { PrepareFinding } from './words';
 
 /** What to cut where for one cable in one closure. All lengths in mm. */
 export interface CutSheet {
@@ -30,7 +31,7 @@ export interface CutSheet {
   readonly whole: readonly Holder[];
   /** The redos that its shortest tube or ribbon allows; null when nothing is spliced. */
   readonly redos: number | null;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PrepareFinding[];
 }
 
 export interface CutSheetWishes {
@@ -66,14 +67,14 @@ export function cutSheet(
   const { opened, whole } = openedUnits(plan, cable, entry.manner);
 
   const nothing = !isOpened(plan, closure, cable.id);
-  const findings = nothing ? [] : lengthFindings(opening, lengths, through, key, units, cable);
+  const findings = nothing ? [] : lengthFindings(opening, lengths, through, key, cable);
   const impossible = findings.some(({ severity }) => severity === 'error');
   const slack: UnitSlack[] =
     impossible || cable.construction.kind === 'pigtails'
       ? []
       : opened.map((unit) => ({ unit, slack: slackOf(stubLength(unit, opening, lengths), lengths) }));
   if (!impossible && !nothing)
-    findings.push(...slackFindings(cable, key, slack, opening, lengths, units, redosWanted));
+    findings.push(...slackFindings(cable, key, slack, opening, lengths, redosWanted));
 
   const sheath = through ? { from: -opening / 2, to: opening / 2 } : { from: 0, to: opening };
   const margin = Math.max(lengths.clampMark, hasOutside(cable) ? throughSeal : 0) + 60;
@@ -151,65 +152,27 @@ function lengthFindings(
   lengths: PreparationLengths,
   through: boolean,
   key: string,
-  units: Units,
   cable: Cable,
-): Finding[] {
-  const findings: Finding[] = [];
-  const say = (code: string, message: string, severity: Finding['severity'] = 'error') =>
-    void findings.push({ code, severity, where: `cable ${key}`, message });
-  const tape = (length: number) => formatTape(length, units);
-  for (const [name, value] of Object.entries(lengths))
-    if (!Number.isFinite(value) || value < 0)
-      say(
-        'length',
-        `The closure’s ${lengthNames[name] ?? name} is not a length. Give a number of 0 or more.`,
-      );
+): PrepareFinding[] {
+  const findings: PrepareFinding[] = [];
+  const say = sayAt(findings, { kind: 'cable', key });
+  for (const name of Object.keys(lengths) as (keyof PreparationLengths)[])
+    if (!Number.isFinite(lengths[name]) || lengths[name] < 0) say('length', { name });
   if (findings.length > 0) return findings;
 
   if (opening === 0) {
-    say('opening', 'The closure’s sheath opening is 0. Take it from the maker’s table.');
+    say('opening', { opening });
     return findings;
   }
-  const unlikely = mixedUnit(opening, (value) => value >= likelyOpening.from && value <= likelyOpening.to);
-  if (unlikely)
-    say('unit', `A sheath opening of ${tape(opening)} was probably ${unlikely}. Mend it at the closure.`);
-  else if (opening < likelyOpening.from || opening > likelyOpening.to)
-    say(
-      'opening',
-      `A sheath opening of ${tape(opening)} is not likely. Check it against the maker’s table.`,
-      'warning',
-    );
+  const mixed = mixedUnit(opening, (value) => value >= likelyOpening.from && value <= likelyOpening.to);
+  if (mixed) say('opening-unit', { opening, mixed });
+  else if (opening < likelyOpening.from || opening > likelyOpening.to) say('opening', { opening }, 'warning');
 
-  const sides = through ? 2 : 1;
-  const pigtails = cable.construction.kind === 'pigtails';
-  if (!pigtails && sides * lengths.strengthMember > opening)
-    say(
-      'stub',
-      `The opening of ${tape(opening)} is shorter than the strength member that is to be left${through ? ' on both sides' : ''}, ${tape(sides * lengths.strengthMember)}. Open more, or leave less.`,
-    );
-  if (!pigtails && sides * lengths.tube > opening)
-    say(
-      'stub',
-      `The opening of ${tape(opening)} is shorter than the tube that is to be left, ${tape(sides * lengths.tube)}. Open more, or leave less.`,
-    );
+  if (cable.construction.kind === 'pigtails') return findings;
+  for (const [of, left] of [
+    ['strength member', lengths.strengthMember],
+    ['tube', lengths.tube],
+  ] as const)
+    if ((through ? 2 : 1) * left > opening) say('stub', { opening, of, left, bothSides: through });
   return findings;
 }
-
-const lengthNames: Readonly<Record<string, string>> = {
-  sheathOpening: 'sheath opening',
-  strengthMember: 'strength member left',
-  tube: 'tube left',
-  trayFiber: 'fiber to the machine',
-  tubeToTray: 'way to the tray',
-  clampMark: 'clamp mark',
-  aramid: 'aramid left',
-  ripcord: 'ripcord left',
-  testCut: 'test cut',
-  windowInset: 'window’s distance',
-  exitStub: 'stub at the exit',
-  dropOpening: 'drop opening',
-  coils: 'number of coils',
-  coilDiameter: 'coil diameter',
-  redo: 'length of a redo',
-  cableLoop: 'cable loop',
-};

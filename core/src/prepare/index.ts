@@ -19,3 +19,4 @@ export * from './slack';
 export * from './step';
 export * from './steps';
 export * from './tubeTool';
+export * from './words';

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { cableOf, joint } from '../../test/joint';
 import { equalTubes, type Closure } from '../index';
 import { diameterOfCircumference, sealPlan } from './sealParts';
+import { prepareFindingWords } from './words';
 
 const cable = (diameter: number | undefined, through = false) =>
   cableOf(1, equalTubes(2, 12), { through, ...(diameter === undefined ? {} : { diameter }) });
@@ -34,7 +35,7 @@ const ports: NonNullable<Closure['ports']> = [
 function seal(diameter: number | undefined, measured?: number, through = false) {
   const one = cable(diameter, through);
   const { closure, cables } = joint('Dome 96', [[one, through ? 'express' : 'cut']], '', { ports });
-  return sealPlan(closure, cables, new Map(measured === undefined ? [] : [[one.id, measured]]), 'mm');
+  return sealPlan(closure, cables, new Map(measured === undefined ? [] : [[one.id, measured]]));
 }
 const codes = (plan: ReturnType<typeof seal>) => plan.cables[0]!.findings.map((finding) => finding.code);
 const parts = (plan: ReturnType<typeof seal>) =>
@@ -72,7 +73,7 @@ test('a cable that goes through takes a slit seal, and its slit is kept off the 
 test('no range that fits is told, with the nearest one', () => {
   const plan = seal(22);
   expect(codes(plan)).toEqual(['no-seal']);
-  expect(plan.cables[0]!.findings[0]!.message.replace(/\u00a0/g, ' ')).toContain(
+  expect(prepareFindingWords(plan.cables[0]!.findings[0]!, 'mm').replace(/\u00a0/g, ' ')).toContain(
     'The nearest is E, 10 mm to 20 mm. Do not force it',
   );
 });
@@ -80,8 +81,8 @@ test('no range that fits is told, with the nearest one', () => {
 test.each([
   ['zero', 0, 'diameter'],
   ['NaN', NaN, 'diameter'],
-  ['inches entered as mm', 12.4 / 25.4, 'unit'],
-  ['mm entered as inches', 12.4 * 25.4, 'unit'],
+  ['inches entered as mm', 12.4 / 25.4, 'diameter-unit'],
+  ['mm entered as inches', 12.4 * 25.4, 'diameter-unit'],
   ['a circumference', 12.4 * Math.PI, 'circumference'],
   ['another cable', 16, 'other-cable'],
 ])('%s is told', (_, measured, code) => {
@@ -121,7 +122,7 @@ test('drops share a grommet that holds several, and a new one is begun when it i
     '',
     { ports: grommet },
   );
-  const plan = sealPlan(closure, cables, new Map(), 'mm');
+  const plan = sealPlan(closure, cables, new Map());
   expect(plan.cables.every(({ port }) => port?.name === 'Drop')).toBe(true);
   expect(plan.plugs).toEqual([]);
   expect(plan.cables[0]!.findings.map(({ code }) => code)).toEqual(
@@ -138,7 +139,7 @@ test('whatever the cables, no port is used more often than it is there, and ever
         own.map((one) => [one, 'cut'] as const),
         '',
       );
-      const plan = sealPlan(closure, cables, new Map(), 'mm');
+      const plan = sealPlan(closure, cables, new Map());
       for (const port of closure.ports!) {
         const used = plan.cables.filter((one) => one.port?.name === port.name).length;
         const plugs = plan.plugs.find((plug) => plug.port === port.name)?.count ?? 0;

@@ -1,10 +1,9 @@
-import type { Finding } from '../finding';
+import { sayAt } from '../finding';
 import type { Cable } from '../line/cable';
-import type { Units } from '../line/project';
 import { entryKey, goesThrough, type Closure, type Entry } from '../plan/closure';
 import type { Port, SealPart } from '../plan/closureModel';
-import { formatMillimeters } from '../units/length';
 import { mixedUnit } from '../units/tapeLength';
+import type { PrepareFinding } from './words';
 
 /** What seals one cable into a closure. */
 export interface CableSeal {
@@ -17,7 +16,7 @@ export interface CableSeal {
   readonly port: Port | null;
   /** Parts of the port's table whose range holds the diameter. */
   readonly parts: readonly SealPart[];
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PrepareFinding[];
 }
 
 export interface SealPlan {
@@ -45,7 +44,6 @@ export function sealPlan(
   closure: Closure,
   cables: ReadonlyMap<string, Cable>,
   measuredDiameters: ReadonlyMap<string, number>,
-  units: Units,
 ): SealPlan {
   const ports = closure.ports ?? [];
   const left = ports.map((port) => port.count);
@@ -70,7 +68,7 @@ export function sealPlan(
         (b.diameter ?? 0) - (a.diameter ?? 0),
     );
   const shared: number[] = ports.map(() => 0);
-  const sealed = wanting.map((one) => sealOf(one, ports, left, shared, units));
+  const sealed = wanting.map((one) => sealOf(one, ports, left, shared));
   return {
     cables: sealed.sort((a, b) => closure.entries.indexOf(a.entry) - closure.entries.indexOf(b.entry)),
     plugs: ports.flatMap((port, index) =>
@@ -84,59 +82,32 @@ function sealOf(
   ports: readonly Port[],
   left: number[],
   shared: number[],
-  units: Units,
 ): CableSeal {
   const { entry, key, cable, diameter } = one;
-  const findings: Finding[] = [];
-  const say = (code: string, severity: Finding['severity'], message: string) =>
-    void findings.push({ code, severity, where: `cable ${key}`, message });
-  const shown = (length: number) => formatMillimeters(length, units);
+  const { label } = cable;
+  const findings: PrepareFinding[] = [];
+  const say = sayAt(findings, { kind: 'cable', key });
   const none = { ...one, port: null, parts: [], findings };
 
   if (diameter === null) {
-    say(
-      'no-diameter',
-      'warning',
-      `Nobody knows how thick ${cable.label} is. Measure it with a caliper, or wrap a tape round it.`,
-    );
+    say('no-diameter', { label }, 'warning');
     return none;
   }
   if (!Number.isFinite(diameter) || diameter <= 0) {
-    say(
-      'diameter',
-      'error',
-      `${shown(diameter)} is not the diameter of a cable. Measure ${cable.label} again.`,
-    );
+    say('diameter', { label, diameter });
     return none;
   }
   if (one.measured && cable.diameter !== undefined) {
-    const likely = (value: number) => Math.abs(value - cable.diameter!) <= likelyShare * cable.diameter!;
+    const nominal = cable.diameter;
+    const likely = (value: number) => Math.abs(value - nominal) <= likelyShare * nominal;
     const mixed = mixedUnit(diameter, likely);
-    if (mixed)
-      say(
-        'unit',
-        'error',
-        `${shown(diameter)} for ${cable.label} was probably ${mixed}: it should be about ${shown(cable.diameter)}. Enter it again.`,
-      );
+    if (mixed) say('diameter-unit', { label, diameter, nominal, mixed });
     else if (likely(diameter * Math.PI) || likely(diameter / Math.PI))
-      say(
-        'circumference',
-        'warning',
-        `${shown(diameter)} for ${cable.label} looks like the ${diameter > cable.diameter ? 'circumference' : 'diameter, divided by π once more'}: it should be about ${shown(cable.diameter)} across.`,
-      );
-    else if (!likely(diameter))
-      say(
-        'other-cable',
-        'warning',
-        `${cable.label} should be about ${shown(cable.diameter)} thick, and ${shown(diameter)} was measured. Make sure that it is this cable.`,
-      );
+      say('circumference', { label, diameter, nominal }, 'warning');
+    else if (!likely(diameter)) say('other-cable', { label, diameter, nominal }, 'warning');
   }
   if (ports.length === 0) {
-    say(
-      'no-ports',
-      'warning',
-      'The closure’s ports are not known. Enter them at the closure, from the maker’s table.',
-    );
+    say('no-ports', {}, 'warning');
     return none;
   }
 
@@ -155,7 +126,14 @@ function sealOf(
         a.port.to - a.port.from - (b.port.to - b.port.from),
     );
   if (!best) {
-    say('no-seal', 'error', noSealWords(one, diameter, ports, through, takes, shown));
+    const taken = ports.some((port) => takes(port) && (entry.port === undefined || entry.port === port.name));
+    say('no-seal', {
+      label,
+      diameter,
+      through,
+      asked: entry.port ?? null,
+      nearest: taken ? null : nearestPort(diameter, ports, through),
+    });
     return none;
   }
   const { port, index } = best;
@@ -174,57 +152,20 @@ function sealOf(
     shared[index] = (seal?.holds ?? 1) - 1;
   }
 
-  if (port.parts && !seal)
-    say(
-      'no-part',
-      'error',
-      `Port ${port.name} takes ${shown(diameter)}, and its parts table has no seal for it. Use another seal kit; do not force it.`,
-    );
-  if (through && seal && !seal.slit)
-    say(
-      'not-slit',
-      'error',
-      `${cable.label} goes through and cannot be threaded: ${seal.part} has to be slit. Take one that is.`,
-    );
-  if (seal?.slit && (through || seal.kind === 'grommet'))
-    say('slit', 'warning', 'Keep the slit of the grommet off every seam of the end plate.');
-  if (
-    diameter < thin &&
-    !taken.some((part) => part.kind === 'bushing') &&
-    cable.construction.kind !== 'pigtails'
-  )
-    say(
-      'bushing',
-      'warning',
-      `${cable.label} is thinner than ${shown(thin)}: some closures need a small-diameter bushing. Look it up in the maker’s table.`,
-    );
-  if (seal?.holds && seal.holds > 1)
-    say(
-      'shared',
-      'warning',
-      `${seal.part} holds ${seal.holds} cables; put a pin into every hole that stays empty.`,
-    );
-  if (cable.construction.kind === 'drop' && (cable.construction.toningWire || cable.construction.messenger))
-    say(
-      'round-first',
-      'warning',
-      `${cable.construction.messenger ? 'Messenger' : 'Toning wire'} off before it goes through the seal.`,
-    );
+  if (port.parts && !seal) say('no-part', { port: port.name, diameter });
+  if (through && seal && !seal.slit) say('not-slit', { label, part: seal.part });
+  if (seal?.slit && (through || seal.kind === 'grommet')) say('slit', {}, 'warning');
+  const { construction } = cable;
+  if (diameter < thin && !taken.some((part) => part.kind === 'bushing') && construction.kind !== 'pigtails')
+    say('bushing', { label, thin }, 'warning');
+  if (seal?.holds && seal.holds > 1) say('shared', { part: seal.part, holds: seal.holds }, 'warning');
+  if (construction.kind === 'drop' && (construction.toningWire || construction.messenger))
+    say('round-first', { off: construction.messenger ? 'messenger' : 'toning wire' }, 'warning');
   return { ...one, port, parts: taken, findings };
 }
 
-function noSealWords(
-  { cable, entry }: Pick<CableSeal, 'cable' | 'entry'>,
-  diameter: number,
-  ports: readonly Port[],
-  through: boolean,
-  takes: (port: Port) => boolean,
-  shown: (length: number) => string,
-): string {
-  if (ports.some((port) => takes(port) && (entry.port === undefined || entry.port === port.name)))
-    return `${cable.label} is ${shown(diameter)} thick, and every port that takes it is taken. Use a closure with more ports.`;
+function nearestPort(diameter: number, ports: readonly Port[], through: boolean): Port {
   const away = (port: Port) => Math.max(port.from - diameter, diameter - port.to, 0);
   const usable = ports.filter((port) => port.express || !through);
-  const [nearest] = [...(usable.length > 0 ? usable : ports)].sort((a, b) => away(a) - away(b));
-  return `${cable.label} is ${shown(diameter)} thick, and no port ${through ? 'for a cable that goes through ' : ''}takes that${entry.port ? ` (port ${entry.port} was asked for)` : ''}. The nearest is ${nearest!.name}, ${shown(nearest!.from)} to ${shown(nearest!.to)}. Do not force it: another seal kit, or another closure.`;
+  return (usable.length > 0 ? usable : ports).reduce((a, b) => (away(b) < away(a) ? b : a));
 }

@@ -14,7 +14,6 @@ const spans = (first: number, middle: number, last: number) =>
       [id(12), middle],
       [id(13), last],
     ]),
-    'mm',
   );
 
 test('the cable between two numbers, and its fiber: longer by the excess', () => {
@@ -30,9 +29,9 @@ test('numbers may run down along the route', () => {
 });
 
 test.each([
-  ['less cable than route', [40, 440, 853], 'short'],
-  ['far more than route and store', [40, 900, 1310], 'long'],
-  ['feet entered as meters', [0, 1680, 3035], 'unit'],
+  ['less cable than route', [40, 440, 853], 'sheath-short'],
+  ['far more than route and store', [40, 900, 1310], 'sheath-long'],
+  ['feet entered as meters', [0, 1680, 3035], 'sheath-unit'],
   ['a number that turns back', [40, 552, 139], 'turned'],
 ] as const)('%s is told', (_, [first, middle, last], code) => {
   expect(spans(first, middle, last).flatMap(({ findings }) => findings.map((one) => one.code))).toContain(
@@ -41,6 +40,6 @@ test.each([
 });
 
 test('one number alone gives no length', () => {
-  expect(sheathSpans(cable, definition.sites, new Map([[id(11), 40]]), 'mm')).toEqual([]);
-  expect(sheathSpans(cable, definition.sites, new Map(), 'mm')).toEqual([]);
+  expect(sheathSpans(cable, definition.sites, new Map([[id(11), 40]]))).toEqual([]);
+  expect(sheathSpans(cable, definition.sites, new Map())).toEqual([]);
 });

@@ -1,7 +1,7 @@
-import type { Finding } from '../finding';
+import { sayAt } from '../finding';
 import type { Cable } from '../line/cable';
-import { siteOf, type Site, type Units } from '../line/project';
-import { formatChainage } from '../units/length';
+import { siteOf, type Site } from '../line/project';
+import type { PrepareFinding } from './words';
 
 /** Cable between two sites by the numbers printed on its sheath. m. */
 export interface SheathSpan {
@@ -13,7 +13,7 @@ export interface SheathSpan {
   readonly fiber: number;
   /** Distance along the route by the plan. */
   readonly route: number;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PrepareFinding[];
 }
 
 const metersPerFoot = 0.3048;
@@ -28,7 +28,6 @@ export function sheathSpans(
   cable: Cable,
   sites: readonly Site[],
   marks: ReadonlyMap<string, number>,
-  units: Units,
 ): SheathSpan[] {
   const read = cable.siteIds.filter((id) => marks.has(id));
   const rising = Math.sign(marks.get(read.at(-1)!)! - marks.get(read[0]!)!);
@@ -38,42 +37,15 @@ export function sheathSpans(
     const step = marks.get(to.id)! - marks.get(from.id)!;
     const sheath = Math.abs(step);
     const route = distance(from, to);
-    const findings: Finding[] = [];
-    const say = (code: string, severity: Finding['severity'], message: string) =>
-      void findings.push({ code, severity, where: `${cable.label}, ${from.name} to ${to.name}`, message });
-    const far = (meters: number) => formatChainage(meters, units);
-    if (step !== 0 && Math.sign(step) !== rising)
-      say(
-        'turned',
-        'error',
-        `The numbers run up on one side of ${from.name} and down on the other. Read them again.`,
-      );
+    const findings: PrepareFinding[] = [];
+    const say = sayAt(findings, { kind: 'span', label: cable.label, from: from.name, to: to.name });
+    if (step !== 0 && Math.sign(step) !== rising) say('turned', { site: from.name });
     const likely = (length: number) => length >= route * 0.99 - 5 && length <= route * 1.1 + storedAtMost;
     if (!likely(sheath)) {
-      if (likely(sheath * metersPerFoot))
-        say(
-          'unit',
-          'error',
-          `${far(sheath)} of cable on ${far(route)} of route: the numbers on the sheath are probably feet. Enter them in meters, or switch the project to inches.`,
-        );
-      else if (likely(sheath / metersPerFoot))
-        say(
-          'unit',
-          'error',
-          `${far(sheath)} of cable on ${far(route)} of route: the numbers on the sheath are probably meters. Enter them as feet.`,
-        );
-      else if (sheath < route)
-        say(
-          'short',
-          'error',
-          `The sheath numbers give ${far(sheath)} of cable, and the plan has ${far(route)} of route. Read the numbers again, or correct the distance of the sites.`,
-        );
-      else
-        say(
-          'long',
-          'warning',
-          `The sheath numbers give ${far(sheath)} of cable on ${far(route)} of route, ${far(sheath - route)} more. Is so much stored at the sites?`,
-        );
+      if (likely(sheath * metersPerFoot)) say('sheath-unit', { sheath, route, probably: 'feet' });
+      else if (likely(sheath / metersPerFoot)) say('sheath-unit', { sheath, route, probably: 'meters' });
+      else if (sheath < route) say('sheath-short', { sheath, route });
+      else say('sheath-long', { sheath, route }, 'warning');
     }
     return { from, to, sheath, fiber: sheath * (1 + (cable.excess ?? 0)), route, findings };
   });

@@ -4,6 +4,7 @@ import { equalTubes } from '../index';
 import { cutSheet } from './cutSheet';
 import { usualLengths } from './lengths';
 import { cableBendRadius, coilLength, slackOf } from './slack';
+import { prepareFindingWords } from './words';
 
 test('a coil is π times its diameter long (geometry): 2 coils of 80 mm are 502.65 mm', () => {
   expect(coilLength(2, 80)).toBeCloseTo(502.654824574367, 9);
@@ -75,5 +76,5 @@ test('a cable loop below 20 times the diameter across is told', () => {
   const finding = cutSheet(closure, plan, a, { units: 'mm' }).findings.find(
     ({ code }) => code === 'cable-bend',
   )!;
-  expect(finding.message.replace(/\u00a0/g, ' ')).toContain('620 mm or more');
+  expect(prepareFindingWords(finding, 'mm').replace(/\u00a0/g, ' ')).toContain('620 mm or more');
 });

@@ -1,10 +1,9 @@
-import type { Finding } from '../finding';
+import { sayAt } from '../finding';
 import type { Cable } from '../line/cable';
 import { fiberOf } from '../line/fiberType';
-import type { Units } from '../line/project';
-import { formatTape } from '../units/tapeLength';
 import { tubeInTray, type PreparationLengths } from './lengths';
-import { holdersNamed, type OpenedUnit } from './openedUnits';
+import type { OpenedUnit } from './openedUnits';
+import type { PrepareFinding } from './words';
 
 /** What the fiber of one tube or ribbon allows. All in mm. */
 export interface Slack {
@@ -81,35 +80,28 @@ export function slackFindings(
   units: readonly UnitSlack[],
   opening: number,
   lengths: PreparationLengths,
-  show: Units,
   redosWanted: number,
-): Finding[] {
-  const findings: Finding[] = [];
-  const where = `cable ${key}`;
-  const say = (code: string, severity: Finding['severity'], message: string) =>
-    void findings.push({ code, severity, where, message });
-  const tape = (length: number) => formatTape(length, show);
+): PrepareFinding[] {
+  const findings: PrepareFinding[] = [];
+  const say = sayAt(findings, { kind: 'cable', key });
 
   const short = units.filter(({ slack }) => slack.spare < 0);
   if (short.length > 0) {
     const worst = short.reduce((a, b) =>
       a.slack.spare * openingPerStub(a.unit) <= b.slack.spare * openingPerStub(b.unit) ? a : b,
     );
-    const { free, need, reach, coils, spare } = worst.slack;
-    const what = holdersNamed(short.map(({ unit }) => unit.holder));
-    const need1 = need + 2 * lengths.redo;
-    const wanted = opening + (need1 - free) * openingPerStub(worst.unit);
-    const reason =
-      reach >= coils
-        ? `to reach the machine`
-        : `for ${lengths.coils} coils of ${tape(lengths.coilDiameter)} in the tray`;
-    say(
-      'too-short',
-      'error',
-      free < 0
-        ? `${what}: the end is ${tape(-free)} short of the tray. Open the sheath by ${tape(wanted)} instead of ${tape(opening)}.`
-        : `${what}: ${tape(free)} of fiber at the tray, and ${tape(need)} are needed ${reason}, so ${tape(-spare)} are missing. Open the sheath by ${tape(wanted)} instead of ${tape(opening)}, or ${reach >= coils ? 'bring the machine nearer' : 'take fewer coils'}.`,
-    );
+    const { free, need, reach, coils } = worst.slack;
+    const withRedo = need + 2 * lengths.redo;
+    say('too-short', {
+      holders: short.map(({ unit }) => unit.holder),
+      opening,
+      wanted: opening + (withRedo - free) * openingPerStub(worst.unit),
+      free,
+      need,
+      because: reach >= coils ? 'machine' : 'coils',
+      coils: lengths.coils,
+      coilDiameter: lengths.coilDiameter,
+    });
   } else {
     const few = units.filter(({ slack }) => slack.redos < redosWanted);
     if (few.length > 0) {
@@ -117,27 +109,30 @@ export function slackFindings(
       const missing = worst.slack.need + (redosWanted + 1) * lengths.redo - worst.slack.free;
       say(
         'few-redos',
+        {
+          holders: few.map(({ unit }) => unit.holder),
+          redos: worst.slack.redos,
+          redo: lengths.redo,
+          wanted: redosWanted,
+          longer: missing * openingPerStub(worst.unit),
+        },
         'warning',
-        `${holdersNamed(few.map(({ unit }) => unit.holder))}: the slack is enough for ${worst.slack.redos} redos of ${tape(lengths.redo)}, and ${redosWanted} may be needed. Open the sheath ${tape(missing * openingPerStub(worst.unit))} longer.`,
       );
     }
   }
 
   const { type } = fiberOf(cable);
   if (lengths.coils > 0 && lengths.coilDiameter / 2 < type.bendRadius)
-    say(
-      'coil-bend',
-      'error',
-      `Coils of ${tape(lengths.coilDiameter)} bend the fiber to a radius of ${tape(lengths.coilDiameter / 2)}, and ${type.name} goes to ${tape(type.bendRadius)} at the least (${type.source}). Coil to ${tape(2 * type.bendRadius)} or more.`,
-    );
+    say('coil-bend', {
+      coilDiameter: lengths.coilDiameter,
+      type: type.name,
+      bendRadius: type.bendRadius,
+      source: type.source,
+    });
   if (cable.diameter !== undefined) {
     const { atRest } = cableBendRadius(cable.diameter);
     if (lengths.cableLoop / 2 < atRest)
-      say(
-        'cable-bend',
-        'warning',
-        `A loop of ${tape(lengths.cableLoop)} bends ${cable.label} to ${tape(lengths.cableLoop / 2)}, and at rest 10 × its diameter, ${tape(atRest)}, is the least. Store it in a loop of ${tape(2 * atRest)} or more.`,
-      );
+      say('cable-bend', { label: cable.label, loop: lengths.cableLoop, atRest }, 'warning');
   }
   return findings;
 }

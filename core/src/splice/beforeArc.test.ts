@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { limits } from '../../test/example';
 import { machine } from '../../test/gear';
 import { adviseBeforeArc, arcLimits, nothingSeen, type BeforeArc } from './beforeArc';
+import { adviceWords } from './words';
 
 const project = arcLimits(limits, null);
 const both = arcLimits({ ...limits, offsetMax: 3, gapMax: 20 }, machine.limits);
@@ -39,30 +40,28 @@ test.each([
   // A bad cleave comes first: the new end is seated anew anyway.
   [[seen({ cleaveLeft: 1.2, offset: 9 })], 'recleave-left', 'Recleave left: 1.2°, over the project’s 1.0°.'],
 ])('a single splice with %j: %s', (fibers, action, message) => {
-  expect(adviseBeforeArc(fibers, both)).toMatchObject({ action, message });
+  const advice = adviseBeforeArc(fibers, both);
+  expect([advice.action, adviceWords(advice)]).toEqual([action, message]);
 });
 
 test('of a ribbon it names the fibers', () => {
   const ribbon = Array.from({ length: 12 }, () => seen({ cleaveLeft: 0.5, cleaveRight: 0.5, offset: 0.4 }));
   expect(adviseBeforeArc(ribbon, both).action).toBe('fuse');
-  expect(adviseBeforeArc(ribbon.with(6, seen({ offset: 4 })), both)).toEqual({
-    action: 'reseat',
-    fibers: [7],
-    message: 'Reseat fiber 7: offset 4 μm, over the machine’s 2 μm. Clean the groove with its brush first.',
-  });
-  expect(
-    adviseBeforeArc(ribbon.with(2, seen({ cleaveLeft: 1.6 })).with(8, seen({ cleaveLeft: 2 })), both),
-  ).toMatchObject({
-    action: 'recleave-left',
-    fibers: [3, 9],
-    message: 'Recleave left: fiber 3 1.6°, fiber 9 2.0°, over the project’s 1.0°.',
-  });
-  expect(
-    adviseBeforeArc(
-      ribbon.map((fiber, index) => (index < 8 ? fiber : nothingSeen)),
-      both,
-    ).message,
-  ).toBe('Fuse: the 8 of 12 fibers that were looked at are within the limits.');
+  const offset = adviseBeforeArc(ribbon.with(6, seen({ offset: 4 })), both);
+  expect(offset).toMatchObject({ action: 'reseat', fibers: [7] });
+  expect(adviceWords(offset)).toBe(
+    'Reseat fiber 7: offset 4 μm, over the machine’s 2 μm. Clean the groove with its brush first.',
+  );
+  const cleaves = adviseBeforeArc(
+    ribbon.with(2, seen({ cleaveLeft: 1.6 })).with(8, seen({ cleaveLeft: 2 })),
+    both,
+  );
+  expect(cleaves).toMatchObject({ action: 'recleave-left', fibers: [3, 9] });
+  expect(adviceWords(cleaves)).toBe('Recleave left: fiber 3 1.6°, fiber 9 2.0°, over the project’s 1.0°.');
+  const most = ribbon.map((fiber, index) => (index < 8 ? fiber : nothingSeen));
+  expect(adviceWords(adviseBeforeArc(most, both))).toBe(
+    'Fuse: the 8 of 12 fibers that were looked at are within the limits.',
+  );
 });
 
 test('it says fuse only when nothing that was seen is over a limit, and names just those that are', () => {

@@ -1,5 +1,4 @@
 import { exceeds, type Limits } from '../limits/limits';
-import { formatAngle } from './words';
 
 /** What the machine shows of one fiber before the arc; null: not looked at. Degrees and μm. */
 export interface BeforeArc {
@@ -11,7 +10,7 @@ export interface BeforeArc {
 
 export const nothingSeen: BeforeArc = { cleaveLeft: null, cleaveRight: null, offset: null, gap: null };
 
-interface ArcLimit {
+export interface ArcLimit {
   readonly value: number;
   /** Whose limit it is. */
   readonly of: 'project' | 'machine';
@@ -48,8 +47,19 @@ export interface ArcAdvice {
   readonly action: 'look' | 'fuse' | 'recleave-left' | 'recleave-right' | 'recleave-both' | 'reseat';
   /** Fibers of the splice, 1 …, that it is about. */
   readonly fibers: readonly number[];
-  /** In words, with the numbers: what to do first, then why. */
-  readonly message: string;
+  /** Why, fiber by fiber. */
+  readonly over: readonly OverLimit[];
+  /** How many of how many fibers were looked at. */
+  readonly looked: number;
+  readonly count: number;
+}
+
+/** A fiber that is over a limit: degrees of a cleave, μm of offset and gap. */
+export interface OverLimit {
+  readonly fiber: number;
+  readonly what: 'cleave-left' | 'cleave-right' | 'offset' | 'gap';
+  readonly seen: number;
+  readonly limit: ArcLimit;
 }
 
 /**
@@ -58,66 +68,42 @@ export interface ArcAdvice {
  * @param fibers one for each fiber of the splice
  */
 export function adviseBeforeArc(fibers: readonly BeforeArc[], limits: ArcLimits): ArcAdvice {
-  const over = (value: (fiber: BeforeArc) => number | null, limit: ArcLimit | null) =>
+  const over = (
+    what: OverLimit['what'],
+    value: (fiber: BeforeArc) => number | null,
+    limit: ArcLimit | null,
+  ): OverLimit[] =>
     fibers.flatMap((fiber, index) => {
       const seen = value(fiber);
-      return limit && seen !== null && exceeds(seen, limit.value) ? [{ fiber: index + 1, seen }] : [];
+      return limit && seen !== null && exceeds(seen, limit.value)
+        ? [{ fiber: index + 1, what, seen, limit }]
+        : [];
     });
-  const ribbon = fibers.length > 1;
-  const list = (found: readonly { fiber: number; seen: number }[], format: (value: number) => string) =>
-    found.map(({ fiber, seen }) => `${ribbon ? `fiber ${fiber} ` : ''}${format(seen)}`).join(', ');
-  const whose = (limit: ArcLimit, format: (value: number) => string) =>
-    `over the ${limit.of}’s ${format(limit.value)}`;
+  const looked = fibers.filter(isSeen).length;
+  const advise = (action: ArcAdvice['action'], because: readonly OverLimit[] = []): ArcAdvice => ({
+    action,
+    fibers: [...new Set(because.map((one) => one.fiber))].sort((a, b) => a - b),
+    over: because,
+    looked,
+    count: fibers.length,
+  });
 
-  const left = over((fiber) => fiber.cleaveLeft, limits.cleaveAngle);
-  const right = over((fiber) => fiber.cleaveRight, limits.cleaveAngle);
-  if (left.length + right.length > 0) {
-    const side = left.length === 0 ? 'right' : right.length === 0 ? 'left' : 'both';
-    const parts = [
-      left.length > 0 ? `${side === 'both' ? 'left ' : ''}${list(left, formatAngle)}` : null,
-      right.length > 0 ? `${side === 'both' ? 'right ' : ''}${list(right, formatAngle)}` : null,
-    ].filter(Boolean);
-    return {
-      action: `recleave-${side}`,
-      fibers: [...new Set([...left, ...right].map((one) => one.fiber))].sort((a, b) => a - b),
-      message: `Recleave ${side === 'both' ? 'both sides' : side}: ${parts.join('; ')}, ${whose(limits.cleaveAngle, formatAngle)}.`,
-    };
-  }
-  const offset = over((fiber) => fiber.offset, limits.offset);
-  const gap = over((fiber) => fiber.gap, limits.gap);
-  if (offset.length + gap.length > 0) {
-    const which = [...new Set([...offset, ...gap].map((one) => one.fiber))].sort((a, b) => a - b);
-    // With one fiber its name stands in front already.
-    const values = (found: typeof offset) =>
-      which.length === 1 ? micrometers(found[0]!.seen) : list(found, micrometers);
-    const parts = [
-      offset.length > 0 ? `offset ${values(offset)}, ${whose(limits.offset!, micrometers)}` : null,
-      gap.length > 0 ? `gap ${values(gap)}, ${whose(limits.gap!, micrometers)}` : null,
-    ].filter(Boolean);
-    return {
-      action: 'reseat',
-      fibers: which,
-      message: `Reseat ${!ribbon ? 'the fiber' : which.length === 1 ? `fiber ${which[0]}` : `fibers ${which.join(', ')}`}: ${parts.join('; ')}. Clean the groove with its brush first.`,
-    };
-  }
-  const seen = fibers.filter(isSeen).length;
-  if (seen === 0)
-    return { action: 'look', fibers: [], message: 'Cleaves, offset and gap were not looked at yet.' };
-  return {
-    action: 'fuse',
-    fibers: [],
-    message:
-      seen < fibers.length
-        ? `Fuse: the ${seen} of ${fibers.length} fibers that were looked at are within the limits.`
-        : 'Fuse: what was looked at is within the limits.',
-  };
+  const left = over('cleave-left', (fiber) => fiber.cleaveLeft, limits.cleaveAngle);
+  const right = over('cleave-right', (fiber) => fiber.cleaveRight, limits.cleaveAngle);
+  const cleaves = [...left, ...right];
+  if (cleaves.length > 0)
+    return advise(
+      left.length === 0 ? 'recleave-right' : right.length === 0 ? 'recleave-left' : 'recleave-both',
+      cleaves,
+    );
+  const seat = [
+    ...over('offset', (fiber) => fiber.offset, limits.offset),
+    ...over('gap', (fiber) => fiber.gap, limits.gap),
+  ];
+  if (seat.length > 0) return advise('reseat', seat);
+  return advise(looked === 0 ? 'look' : 'fuse');
 }
 
 export function isSeen({ cleaveLeft, cleaveRight, offset, gap }: BeforeArc): boolean {
   return cleaveLeft !== null || cleaveRight !== null || offset !== null || gap !== null;
-}
-
-/** "2.5 μm" */
-export function micrometers(value: number): string {
-  return `${Math.round(value * 10) / 10} μm`;
 }

@@ -28,7 +28,10 @@ test.each([
 });
 
 test('all bad rows are told at once', () => {
-  expect(readReadingColumn('x\n0.02\ny', 3).findings.map(({ where }) => where)).toEqual(['row 1', 'row 3']);
+  expect(readReadingColumn('x\n0.02\ny', 3).findings.map(({ where }) => where)).toEqual([
+    { kind: 'row', row: 1 },
+    { kind: 'row', row: 3 },
+  ]);
 });
 
 test('what was written is what is read, for every reading the schema takes', () => {

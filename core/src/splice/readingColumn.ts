@@ -1,10 +1,11 @@
-import type { Finding } from '../finding';
-import { formatLoss, lossRefusal } from './reading';
+import { sayAt } from '../finding';
+import { lossRefusal } from './reading';
+import type { ReadingFinding } from './words';
 
 /** What a pasted column of losses holds: one for each fiber, dB, or what is wrong with it. Nothing is taken when anything is wrong. */
 export interface ReadingColumn {
   readonly losses: readonly number[];
-  readonly findings: readonly Finding[];
+  readonly findings: readonly ReadingFinding[];
 }
 
 /**
@@ -13,59 +14,38 @@ export interface ReadingColumn {
  * @param fibers how many the splice has
  */
 export function readReadingColumn(text: string, fibers: number): ReadingColumn {
-  const findings: Finding[] = [];
+  const findings: ReadingFinding[] = [];
   const losses: number[] = [];
   const cells = text
     .replace(/\s+$/, '')
     .split(/\r?\n|[\t;]/)
     .map((cell) => cell.trim());
-  if (cells.length === 1 && cells[0] === '')
-    return {
-      losses: [],
-      findings: [
-        {
-          code: 'empty',
-          severity: 'error',
-          where: 'column',
-          message: 'Nothing is pasted yet. Paste one loss for each fiber, one a line.',
-        },
-      ],
-    };
+  if (cells.length === 1 && cells[0] === '') {
+    sayAt(findings, { kind: 'column' })('empty', {});
+    return { losses, findings };
+  }
   cells.forEach((cell, index) => {
-    const where = `row ${index + 1}`;
-    const say = (code: string, message: string) =>
-      void findings.push({ code, severity: 'error', where, message });
+    const row = index + 1;
+    const say = sayAt(findings, { kind: 'row', row });
     if (cell === '') {
-      say(
-        'empty-cell',
-        `Row ${index + 1} is empty. Give a loss for every fiber, or record the splice as broken.`,
-      );
+      say('empty-cell', { row });
       return;
     }
     const match = /^([+-]?\d*(?:[.,]\d*)?)\s*(.*)$/.exec(cell)!;
     const figure = Number(match[1]!.replace(',', '.'));
     const unit = match[2]!;
-    if (match[1] === '' || !/\d/.test(match[1]!) || Number.isNaN(figure)) {
-      say('no-number', `Row ${index + 1}, “${cell}”, is not a loss. Write it like 0.03.`);
+    if (!/\d/.test(match[1]!) || Number.isNaN(figure)) {
+      say('no-number', { row, cell });
       return;
     }
     if (unit !== '' && unit.toLowerCase() !== 'db') {
-      say(
-        'unit',
-        `Row ${index + 1}, “${cell}”, is in “${unit}”. Losses are in dB: paste the column that has them.`,
-      );
+      say('unit', { row, cell, unit });
       return;
     }
-    const refusal = lossRefusal(figure);
-    if (refusal) say('range', `Row ${index + 1}, ${formatLoss(figure)}: ${refusal}`);
+    if (lossRefusal(figure)) say('range', { row, loss: figure });
     else losses.push(figure);
   });
   if (findings.length === 0 && losses.length !== fibers)
-    findings.push({
-      code: 'count',
-      severity: 'error',
-      where: 'column',
-      message: `${losses.length} ${losses.length === 1 ? 'loss is' : 'losses are'} pasted, and the splice has ${fibers} fibers. Paste ${fibers}, in the order of the left side.`,
-    });
+    sayAt(findings, { kind: 'column' })('count', { losses: losses.length, fibers });
   return { losses: findings.length > 0 ? [] : losses, findings };
 }

@@ -1,4 +1,6 @@
-import { formatLoss } from './reading';
+import { wordsIn, type FindingIn, type Told } from '../finding';
+import type { ArcAdvice, ArcLimit, OverLimit } from './beforeArc';
+import { formatLoss, lossRefusal } from './reading';
 import type { Mark, Reason } from './verdict';
 
 /** What the core says of splices, in English, in one place. */
@@ -38,6 +40,77 @@ export function reasonWords(reason: Reason): string {
     case 'tries-used':
       return `All ${reason.params.tries} tries are used.`;
   }
+}
+
+const readingWords = {
+  empty: () => 'Nothing is pasted yet. Paste one loss for each fiber, one a line.',
+  'empty-cell': ({ row }: { row: number }) =>
+    `Row ${row} is empty. Give a loss for every fiber, or record the splice as broken.`,
+  'no-number': ({ row, cell }: { row: number; cell: string }) =>
+    `Row ${row}, “${cell}”, is not a loss. Write it like 0.03.`,
+  unit: ({ row, cell, unit }: { row: number; cell: string; unit: string }) =>
+    `Row ${row}, “${cell}”, is in “${unit}”. Losses are in dB: paste the column that has them.`,
+  /** dB, of a size that no loss has. */
+  range: ({ row, loss }: { row: number; loss: number }) =>
+    `Row ${row}, ${formatLoss(loss)}: ${lossRefusal(loss) ?? ''}`,
+  count: ({ losses, fibers }: { losses: number; fibers: number }) =>
+    `${losses} ${losses === 1 ? 'loss is' : 'losses are'} pasted, and the splice has ${fibers} fibers. Paste ${fibers}, in the order of the left side.`,
+};
+
+export type ReadingFinding = FindingIn<typeof readingWords>;
+
+/** What is wrong with a pasted column of losses. */
+export function readingFindingWords(finding: Told<ReadingFinding>): string {
+  // No length is in it, so no unit matters.
+  return wordsIn(readingWords, finding, 'mm');
+}
+
+/** What to do before the arc, with the numbers: what to do first, then why. */
+export function adviceWords({ action, fibers, over, looked, count }: ArcAdvice): string {
+  const of = (what: OverLimit['what']) => over.filter((one) => one.what === what);
+  const ribbon = count > 1;
+  const list = (found: readonly OverLimit[], format: (value: number) => string) =>
+    found.map(({ fiber, seen }) => `${ribbon ? `fiber ${fiber} ` : ''}${format(seen)}`).join(', ');
+  const whose = (limit: ArcLimit, format: (value: number) => string) =>
+    `over the ${limit.of}’s ${format(limit.value)}`;
+  switch (action) {
+    case 'look':
+      return 'Cleaves, offset and gap were not looked at yet.';
+    case 'fuse':
+      return looked < count
+        ? `Fuse: the ${looked} of ${count} fibers that were looked at are within the limits.`
+        : 'Fuse: what was looked at is within the limits.';
+    case 'recleave-left':
+    case 'recleave-right':
+    case 'recleave-both': {
+      const both = action === 'recleave-both';
+      const sides = (['left', 'right'] as const).flatMap((side) => {
+        const found = of(`cleave-${side}`);
+        return found.length > 0 ? [`${both ? `${side} ` : ''}${list(found, formatAngle)}`] : [];
+      });
+      return `Recleave ${both ? 'both sides' : action === 'recleave-left' ? 'left' : 'right'}: ${sides.join('; ')}, ${whose(over[0]!.limit, formatAngle)}.`;
+    }
+    case 'reseat': {
+      const parts = (['offset', 'gap'] as const).flatMap((what) => {
+        const found = of(what);
+        if (found.length === 0) return [];
+        // With one fiber its name stands in front already.
+        const values = fibers.length === 1 ? micrometers(found[0]!.seen) : list(found, micrometers);
+        return [`${what} ${values}, ${whose(found[0]!.limit, micrometers)}`];
+      });
+      const which = !ribbon
+        ? 'the fiber'
+        : fibers.length === 1
+          ? `fiber ${fibers[0]}`
+          : `fibers ${fibers.join(', ')}`;
+      return `Reseat ${which}: ${parts.join('; ')}. Clean the groove with its brush first.`;
+    }
+  }
+}
+
+/** "2.5 μm" */
+export function micrometers(value: number): string {
+  return `${Math.round(value * 10) / 10} μm`;
 }
 
 /** "1.6°" */

@@ -81,7 +81,7 @@ test('a field that nobody touched gives its length again, to a hundredth of a mi
 test('a unit mixed up by 25.4 is told in its direction', () => {
   const fits = (value: number) => value > 500 && value < 3000;
   expect(mixedUnit(1626, fits)).toBeNull();
-  expect(mixedUnit(64, fits)).toBe('given in mm, meant in inches');
-  expect(mixedUnit(41_300, fits)).toBe('given in inches, meant in mm');
+  expect(mixedUnit(64, fits)).toBe('inches as mm');
+  expect(mixedUnit(41_300, fits)).toBe('mm as inches');
   expect(mixedUnit(1, fits)).toBeNull();
 });

@@ -84,16 +84,16 @@ function readFigure(text: string): number | null {
   return /^\d+(\.\d*)?$|^\.\d+$/.test(plain) ? Number(plain) : null;
 }
 
+/** Meant as the one, given as the other. */
+export type MixedUnit = 'inches as mm' | 'mm as inches';
+
 /**
  * What a length looks like that was given in the wrong unit: whether one that is out of range would be in it if it had been meant in inches
  * (or in mm). `null` when neither explains it.
  */
-export function mixedUnit(
-  millimeters: number,
-  fits: (millimeters: number) => boolean,
-): 'given in mm, meant in inches' | 'given in inches, meant in mm' | null {
+export function mixedUnit(millimeters: number, fits: (millimeters: number) => boolean): MixedUnit | null {
   if (fits(millimeters)) return null;
-  if (fits(millimeters * millimetersPerInch)) return 'given in mm, meant in inches';
-  if (fits(millimeters / millimetersPerInch)) return 'given in inches, meant in mm';
+  if (fits(millimeters * millimetersPerInch)) return 'inches as mm';
+  if (fits(millimeters / millimetersPerInch)) return 'mm as inches';
   return null;
 }

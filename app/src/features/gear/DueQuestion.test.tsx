@@ -33,7 +33,13 @@ function ask(
       about,
       gear: onMachine ? machine : cleaver,
       due: [
-        { about, rule: onMachine ? 'splices125' : 'cleaves', reason: '312 since the last one (rule: 300).' },
+        onMachine
+          ? {
+              about,
+              rule: 'splices125',
+              params: { counts: { 125: 312, 400: 0 }, limits: { 125: 300, 400: 50 } },
+            }
+          : { about, rule: 'cleaves', params: { cleaves: 3000, position, positions: 16, limit: 3000 } },
       ],
     },
     warnings: [],

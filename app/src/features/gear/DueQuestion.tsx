@@ -1,3 +1,4 @@
+import { dueWords } from '@cordel/core/gear';
 import { fiberOf, type Cable, type Conditions, type Fact } from '@cordel/core';
 import { useEffect, useState, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -60,7 +61,7 @@ export function DueQuestion(asked: DueQuestionProps) {
         {titles[ask.about]} · {ask.gear.label}
       </Type>
       {ask.due.map((due) => (
-        <Type key={due.rule}>{due.reason}</Type>
+        <Type key={due.rule}>{dueWords(due)}</Type>
       ))}
     </View>
   );

@@ -1,6 +1,7 @@
 import {
   cleaverStanding,
   counted,
+  dueWords,
   gearWords,
   machineStanding,
   type Gear,
@@ -118,7 +119,8 @@ function countWords(
           `${counted(arcs, 'arc')} on the electrodes`,
         ].join(' · '),
         due: due.map(
-          (one) => `${one.about === 'electrodes' ? 'New electrodes due' : 'Calibration due'}: ${one.reason}`,
+          (one) =>
+            `${one.about === 'electrodes' ? 'New electrodes due' : 'Calibration due'}: ${dueWords(one)}`,
         ),
       };
     }
@@ -127,7 +129,7 @@ function countWords(
       const { position, cleaves, due } = cleaverStanding(item, book, now);
       return {
         counts: `position ${position} of ${item.positions} · ${counted(cleaves, 'fiber')} cleaved on it · ${item.cleaveLength} mm`,
-        due: due.map((one) => `Blade due: ${one.reason}`),
+        due: due.map((one) => `Blade due: ${dueWords(one)}`),
       };
     }
     case 'stripper':

@@ -1,5 +1,5 @@
 import type { Cable, Fact, GearEvent, GearRef, Joint } from '@cordel/core';
-import { counted, grouped, type Gear } from '@cordel/core/gear';
+import { counted, dueWords, grouped, type Gear } from '@cordel/core/gear';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -80,7 +80,7 @@ export function GearSheet(props: GearSheetProps) {
           </Type>
           {machine.standing.due.map((due) => (
             <Type key={due.about + due.rule} look="small" tone="accent">
-              {due.about === 'electrodes' ? 'New electrodes due' : 'Calibration due'}: {due.reason}
+              {due.about === 'electrodes' ? 'New electrodes due' : 'Calibration due'}: {dueWords(due)}
             </Type>
           ))}
           {calibrating ? (
@@ -132,7 +132,7 @@ export function GearSheet(props: GearSheetProps) {
           </Type>
           {cleaver.standing.due.map((due) => (
             <Type key={due.rule} look="small" tone="accent">
-              Blade due: {due.reason}
+              Blade due: {dueWords(due)}
             </Type>
           ))}
           <View style={styles.keys}>

@@ -1,16 +1,18 @@
 import {
   fiberName,
+  fiberUnits,
   formatChainage,
   formatLoss,
   formatMean,
-  fiberUnits,
   highestLoss,
   lossLimit,
   nextSplice,
+  planFindingWords,
   siteOf,
   unitsOnTray,
-  type Finding,
+  type PlanFinding,
   type TrayState,
+  type Units,
 } from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -139,7 +141,7 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
                   onPress={() => router.navigate(places.site(projectId, closure.siteId))}
                 />
               </View>
-              <PlanFindings findings={ledger.plan.findings} />
+              <PlanFindings findings={ledger.plan.findings} units={definition.project.units} />
               {ledger.rollUp.count === 0 ? (
                 <Type>Nothing is planned here yet. The plan says which fibers meet on which tray.</Type>
               ) : null}
@@ -185,14 +187,14 @@ function Unread({ projectId, closureId }: { projectId: string; closureId: string
 }
 
 /** What is wrong with the plan in full; what is only to be kept in mind as a number, since it stands in the plan. */
-function PlanFindings({ findings }: { findings: readonly Finding[] }) {
+function PlanFindings({ findings, units }: { findings: readonly PlanFinding[]; units: Units }) {
   const errors = findings.filter((finding) => finding.severity === 'error');
   const warnings = findings.length - errors.length;
   return (
     <>
       {errors.slice(0, 3).map((finding, index) => (
         <Type key={index} look="strong" tone="accent" role="alert">
-          {finding.message}
+          {planFindingWords(finding, units)}
         </Type>
       ))}
       {errors.length > 3 ? (

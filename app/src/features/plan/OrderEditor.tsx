@@ -1,4 +1,4 @@
-import { type Cable, type Finding } from '@cordel/core';
+import { placeWords, planFindingWords, type Cable, type PlanFinding, type Units } from '@cordel/core';
 import { completeOrderRow, type DraftCheck, type OrderTextProblem } from '@cordel/core/order';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
@@ -12,12 +12,13 @@ interface OrderEditorProps {
   editing: PlanEditing;
   check: DraftCheck | null;
   cables: ReadonlyMap<string, Cable>;
+  units: Units;
   onPick: () => void;
   onCsv: () => void;
 }
 
 /** The order as text, checked while it is typed, with what may come next under it. */
-export function OrderEditor({ editing, check, cables, onPick, onCsv }: OrderEditorProps) {
+export function OrderEditor({ editing, check, cables, units, onPick, onCsv }: OrderEditorProps) {
   const { palette, size } = useCordelTheme();
   const { draft, change } = editing;
   const { text } = draft;
@@ -103,7 +104,7 @@ export function OrderEditor({ editing, check, cables, onPick, onCsv }: OrderEdit
           </Pressable>
         ))}
       </View>
-      <Troubles check={check} onGo={goTo} />
+      <Troubles check={check} units={units} onGo={goTo} />
       <View style={styles.ways}>
         <Action label="Pick on the cables" onPress={onPick} />
         <Action label="From a CSV file" icon="upload" onPress={onCsv} />
@@ -124,9 +125,11 @@ export function OrderEditor({ editing, check, cables, onPick, onCsv }: OrderEdit
 /** What cannot be read, and what the plan finds wrong: each with its place and remedy. */
 function Troubles({
   check,
+  units,
   onGo,
 }: {
   check: DraftCheck | null;
+  units: Units;
   onGo: (row: number, column: number) => void;
 }) {
   if (!check) return null;
@@ -139,7 +142,7 @@ function Troubles({
         <Unreadable key={`${problem.row}.${problem.column}`} problem={problem} onGo={onGo} />
       ))}
       {[...errors, ...warnings].slice(0, 100).map((finding, index) => (
-        <FindingRow key={index} finding={finding} onGo={onGo} />
+        <FindingRow key={index} finding={finding} units={units} onGo={onGo} />
       ))}
       {check.findings.length > 100 ? <Type look="small">And {check.findings.length - 100} more.</Type> : null}
       {sound && check.splices > 0 ? (
@@ -166,20 +169,28 @@ function Unreadable({
   );
 }
 
-function FindingRow({ finding, onGo }: { finding: Finding; onGo: (row: number, column: number) => void }) {
-  const row = /^order line (\d+)$/.exec(finding.where)?.[1];
+function FindingRow({
+  finding,
+  units,
+  onGo,
+}: {
+  finding: PlanFinding;
+  units: Units;
+  onGo: (row: number, column: number) => void;
+}) {
+  const { where } = finding;
   const body = (
     <>
       <Type look="smallStrong" tone={finding.severity === 'error' ? 'accent' : 'ink'}>
         {finding.severity === 'error' ? 'Wrong' : 'Mind'}
-        {row ? ` · line ${row}` : ` · ${finding.where}`}
+        {` · ${placeWords(where)}`}
       </Type>
-      <Type look="small">{finding.message}</Type>
+      <Type look="small">{planFindingWords(finding, units)}</Type>
     </>
   );
-  if (!row) return <View style={styles.trouble}>{body}</View>;
+  if (where.kind !== 'order-line') return <View style={styles.trouble}>{body}</View>;
   return (
-    <Pressable role="button" onPress={() => onGo(Number(row), 1)} style={styles.trouble}>
+    <Pressable role="button" onPress={() => onGo(where.line, 1)} style={styles.trouble}>
       {body}
     </Pressable>
   );

@@ -125,6 +125,7 @@ function PlanAt({
         editing={editing}
         check={check}
         cables={cables}
+        units={definition.project.units}
         onPick={() => setSheet('pick')}
         onCsv={() => setSheet('csv')}
       />

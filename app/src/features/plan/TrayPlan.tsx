@@ -1,4 +1,12 @@
-import { entryKey, fiberName, fiberUnits, type Cable, type Closure, type Pin } from '@cordel/core';
+import {
+  entryKey,
+  fiberName,
+  fiberUnits,
+  trayReasonWords,
+  type Cable,
+  type Closure,
+  type Pin,
+} from '@cordel/core';
 import { type DraftCheck, type DraftTray } from '@cordel/core/order';
 import { memo, useCallback, useState, type ReactElement } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
@@ -109,9 +117,9 @@ const TrayPlan = memo(function TrayPlan({ tray, last, closure, cables, onPin }: 
           </Pressable>
         ) : null}
         {why
-          ? tray.reasons.slice(0, 40).map((text) => (
-              <Type key={text} look="small">
-                {text}
+          ? tray.reasons.slice(0, 40).map((reason, index) => (
+              <Type key={index} look="small">
+                {trayReasonWords(reason)}
               </Type>
             ))
           : null}

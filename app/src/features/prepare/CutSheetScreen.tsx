@@ -1,5 +1,11 @@
 import { formatTape, isDone, tickOf, tickTargets, type Cable, type Tick } from '@cordel/core';
-import { marksProgress, movedSince, type CutMark, type CutSheet } from '@cordel/core/prepare';
+import {
+  marksProgress,
+  movedSince,
+  prepareFindingWords,
+  type CutMark,
+  type CutSheet,
+} from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -108,7 +114,7 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
       >
         <ScrollView contentContainerStyle={styles.body}>
           <Intro sheet={sheet} cable={cable} manner={mannerWords(closure, cable)} />
-          <Findings findings={sheet.findings} />
+          <Findings findings={sheet.findings} words={(one) => prepareFindingWords(one, units)} />
           {moved.length > 0 ? (
             <Type tone="accent" role="alert">
               {moved.map((mark) => mark.title).join(', ')}: made before the plan or the closure’s table

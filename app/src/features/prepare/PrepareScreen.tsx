@@ -1,9 +1,10 @@
-import { siteOf, type Cable, measured, isDone, tickTargets } from '@cordel/core';
+import { isDone, measured, siteOf, tickTargets, type Cable } from '@cordel/core';
 import {
   cautionsFor,
+  isOpened,
   itemsFor,
   marksProgress,
-  isOpened,
+  prepareFindingWords,
   readiness,
   sealPlan,
   stepsFor,
@@ -180,14 +181,14 @@ function useStages(atHand: AtHand): Stage[] {
     const value = measured(state, tickTargets.diameter(cableId));
     if (value !== null) diameters.set(cableId, value);
   }
-  const seals = sealPlan(closure, cables, diameters, definition.project.units);
+  const seals = sealPlan(closure, cables, diameters);
   const unsealed = seals.cables.flatMap((one) => one.findings.filter(({ severity }) => severity === 'error'));
   stages.push({
     key: 'seals',
     title: 'Seals and measures',
     words: `${diameters.size} of ${closure.entries.length} cables measured`,
     done: closure.entries.length > 0 && diameters.size === closure.entries.length,
-    wrong: unsealed[0]?.message ?? null,
+    wrong: unsealed[0] ? prepareFindingWords(unsealed[0], definition.project.units) : null,
     ways: [
       {
         label: 'Measure, choose the parts',
@@ -228,7 +229,7 @@ function cableStage(atHand: AtHand, cable: Cable, schools: ReturnType<typeof use
         : 'nothing of it is spliced here: leave it closed',
     ].join(' · '),
     done: !opened || (marks.total > 0 && marks.done === marks.total && steps.done === steps.total),
-    wrong: error?.message ?? null,
+    wrong: error ? prepareFindingWords(error, definition.project.units) : null,
     ways: opened
       ? [
           {

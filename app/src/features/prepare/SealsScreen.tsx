@@ -1,5 +1,11 @@
-import { formatMillimeters, parseTape, measured, tickTargets } from '@cordel/core';
-import { cableBendRadius, diameterOfCircumference, sealPlan, type CableSeal } from '@cordel/core/prepare';
+import { formatMillimeters, measured, parseTape, tickTargets } from '@cordel/core';
+import {
+  cableBendRadius,
+  diameterOfCircumference,
+  prepareFindingWords,
+  sealPlan,
+  type CableSeal,
+} from '@cordel/core/prepare';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { setPreferences, usePreferences } from '../../data/preferences';
@@ -27,7 +33,6 @@ export function SealsScreen({ projectId, closureId }: { projectId: string; closu
 function SealsAt({ atHand }: { atHand: AtHand }) {
   const { projectId, closure, definition, cables, siteName } = atHand;
   const { state } = atHand.preparing;
-  const { units } = definition.project;
   const { thicknessBy } = usePreferences();
   const diameters = useMemo(() => {
     const found = new Map<string, number>();
@@ -38,7 +43,7 @@ function SealsAt({ atHand }: { atHand: AtHand }) {
     return found;
   }, [closure.entries, state]);
   const sheathMarks = useSheathMarks(definition);
-  const seals = sealPlan(closure, cables, diameters, units);
+  const seals = sealPlan(closure, cables, diameters);
   return (
     <PreparePanes atHand={atHand}>
       <Screen
@@ -135,7 +140,7 @@ function CableCard({
           ) : null}
         </View>
       ) : null}
-      <Findings findings={seal.findings} />
+      <Findings findings={seal.findings} words={(one) => prepareFindingWords(one, units)} />
       {seal.diameter !== null && seal.diameter > 0 ? (
         <Type look="small" tone="soft">
           Bend it to a radius of {formatMillimeters(cableBendRadius(seal.diameter).underLoad, units)} while it

@@ -1,12 +1,12 @@
 import {
   formatChainage,
+  measured,
   metersFromShown,
   shownFromMeters,
-  type Cable,
-  measured,
   tickTargets,
+  type Cable,
 } from '@cordel/core';
-import { sheathSpans } from '@cordel/core/prepare';
+import { prepareFindingWords, sheathSpans } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
@@ -38,7 +38,7 @@ export function SheathNumber({
   const [trouble, setTrouble] = useState<string>();
   const about = tickTargets.sheathNumber(cable.id);
   const here = measured(state, about);
-  const spans = sheathSpans(cable, definition.sites, marks, units).filter(
+  const spans = sheathSpans(cable, definition.sites, marks).filter(
     ({ from, to }) => from.id === closure.siteId || to.id === closure.siteId,
   );
   if (cable.construction.kind === 'pigtails') return null;
@@ -67,7 +67,7 @@ export function SheathNumber({
             {from.name} to {to.name}: {far(sheath)} of cable, {far(fiber)} of fiber; the plan has {far(route)}{' '}
             of route.
           </Type>
-          <Findings findings={findings} />
+          <Findings findings={findings} words={(one) => prepareFindingWords(one, units)} />
         </View>
       ))}
       <View style={styles.row}>

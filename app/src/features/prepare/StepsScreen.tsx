@@ -1,5 +1,5 @@
 import { isDone, isSmall, tickOf, tickTargets, type Cable, type TickAnswer } from '@cordel/core';
-import { stepsFor, stepsProgress, type Step } from '@cordel/core/prepare';
+import { prepareFindingWords, stepsFor, stepsProgress, type Step } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -110,7 +110,8 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
           <View style={styles.head}>
             {error ? (
               <Type tone="accent" role="alert">
-                {error.message} The measures below follow from it: mend it before anything is cut.
+                {prepareFindingWords(error, units)} The measures below follow from it: mend it before anything
+                is cut.
               </Type>
             ) : null}
             {isSmall(cable) && !planned ? (

@@ -1,9 +1,13 @@
-import type { BeforeArc } from '@cordel/core/gear';
+import { adviseBeforeArc, nothingSeen, type BeforeArc } from '@cordel/core/gear';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { CordelThemeProvider } from '../../ui/theme';
 import { BeforeArcPanel } from './BeforeArcPanel';
 
+const reseatSeven = adviseBeforeArc(
+  Array.from({ length: 12 }, (_, index) => ({ ...nothingSeen, offset: index === 6 ? 4 : 1 })),
+  { cleaveAngle: { value: 1, of: 'project' }, offset: { value: 2, of: 'machine' }, gap: null },
+);
 let seen: readonly (BeforeArc | undefined)[] = [];
 
 function Bench({ fibers }: { fibers: number }) {
@@ -13,7 +17,7 @@ function Bench({ fibers }: { fibers: number }) {
       <BeforeArcPanel
         before={before}
         fibers={fibers}
-        advice={{ action: 'reseat', fibers: [7], message: 'Reseat fiber 7.' }}
+        advice={reseatSeven}
         onChange={(next) => {
           seen = next;
           setBefore(next);
@@ -62,6 +66,6 @@ test('of a ribbon each fiber has its own, or all have the same', () => {
 
 test('the advice stands beside the way back', () => {
   render(<Bench fibers={1} />);
-  expect(screen.getByText('Reseat fiber 7.')).toBeTruthy();
+  expect(screen.getByText(/^Reseat fiber 7: offset 4 μm/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Back to the pad' })).toBeTruthy();
 });

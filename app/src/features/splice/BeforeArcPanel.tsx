@@ -1,5 +1,5 @@
-import { cleaveAngleRefusal, formatAngle } from '@cordel/core';
-import { micrometers, nothingSeen, type ArcAdvice, type BeforeArc } from '@cordel/core/gear';
+import { adviceWords, cleaveAngleRefusal, formatAngle, micrometers } from '@cordel/core';
+import { nothingSeen, type ArcAdvice, type BeforeArc } from '@cordel/core/gear';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
@@ -92,7 +92,7 @@ export function BeforeArcPanel({ before, fibers, advice, onChange, onDone }: Bef
       <View style={styles.row}>
         <View style={styles.advice} role="status" aria-live="polite">
           <Type look="strong" tone={advice && !isGood(advice) ? 'accent' : 'ink'}>
-            {advice?.message ?? ''}
+            {advice ? adviceWords(advice) : ''}
           </Type>
         </View>
         <Action bench kind="now" label="Back to the pad" onPress={onDone} style={styles.done} />

@@ -15,6 +15,7 @@ import { cablesOf, type ClosureAtHand } from '../../data/ledger';
 import { getPreferences } from '../../data/preferences';
 import { keep, recall } from '../../data/stored';
 import { clockWords } from '../../data/timers';
+import { buzz } from '../../ui/buzz';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
 import { SpokenOnly, Type } from '../../ui/Type';
@@ -163,8 +164,7 @@ function Sleeve({
   const { phase, left } = place;
   const ready = phase === 'ready';
   useEffect(() => {
-    // Gloves and a dark van: a buzz says it too, where the device can.
-    if (ready && 'vibrate' in navigator) navigator.vibrate(200);
+    if (ready) buzz(200);
   }, [ready]);
   const words = `${name} ${phaseWords[phase]}${ready ? '' : ` ${clockWords(left)}`}`;
   return (

@@ -1,6 +1,7 @@
 import {
   formatAngle,
   formatLoss,
+  micrometers,
   spliceHistory,
   type Attempt,
   type DueAbout,
@@ -9,7 +10,7 @@ import {
   type SpliceState,
   type UsedGear,
 } from '@cordel/core';
-import { micrometers, passedOver, passedOverBook } from '@cordel/core/gear';
+import { passedOver, passedOverBook } from '@cordel/core/gear';
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useServerBook } from '../../data/gear';

@@ -1,3 +1,4 @@
+import { readingFindingWords } from '@cordel/core';
 import { readReadingColumn } from '@cordel/core/readingColumn';
 import { useState } from 'react';
 import { Action } from '../../ui/Action';
@@ -34,7 +35,7 @@ function Paste({ fibers, onLosses }: { fibers: number; onLosses: (losses: readon
         One loss for each fiber in the order of the left side, one a line, in dB.
       </Type>
       <TextBox label="Losses" multiline rows={8} keyboard="text" value={text} onChangeText={setText} />
-      {text.trim() === '' ? null : <Findings findings={findings} />}
+      {text.trim() === '' ? null : <Findings findings={findings} words={readingFindingWords} />}
       <Action
         bench
         kind="now"

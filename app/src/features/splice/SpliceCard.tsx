@@ -1,15 +1,16 @@
 import {
+  adviceWords,
   fiberName,
   formatAngle,
   markWords,
+  reasonWords,
   sleeveWords,
   type Cable,
   type Joint,
   type Limits,
   type SpliceState,
-  reasonWords,
 } from '@cordel/core';
-import type { ArcAdvice, ProgramWarning } from '@cordel/core/gear';
+import { programWarningWords, type ArcAdvice, type ProgramWarning } from '@cordel/core/gear';
 import { memo } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
@@ -156,7 +157,7 @@ export const SpliceCard = memo(function SpliceCard({
       {warnings.map((warning) => (
         <Warning
           key={warning.what}
-          text={warning.message}
+          text={programWarningWords(warning)}
           action={warning.fitting ? `Switched to “${warning.fitting}”` : null}
           onPress={() => onSwitch(warning)}
         />
@@ -164,7 +165,7 @@ export const SpliceCard = memo(function SpliceCard({
       {advice ? (
         <View style={styles.line} role="alert">
           <Type look="strong" tone={advice.action === 'fuse' ? 'ink' : 'accent'}>
-            {advice.message}
+            {adviceWords(advice)}
           </Type>
         </View>
       ) : null}

@@ -1,0 +1,250 @@
+import { wordsIn, type FindingIn, type Told } from '../finding';
+import type { Units } from '../line/project';
+import { formatMean } from '../splice/reading';
+import { formatMillimeters } from '../units/length';
+import type { Entry, OrderRange } from './closure';
+import type { LeastChange } from './leastChange';
+import type { Placement, TrayLayout } from './trayLayout';
+
+/** What the core says of plans, in English, in one place. */
+
+/** What holds fibers at a closure, by the letter of its cable: a tube, a ribbon, a cable that has neither, or one of its fibers. */
+export interface HolderName {
+  readonly key: string;
+  readonly kind: 'tube' | 'ribbon' | 'cable' | 'fiber';
+  /** Of the tube, ribbon or fiber; null of a cable. */
+  readonly number: number | null;
+}
+
+/** "Tube 3 of A" */
+export function holderNameWords({ key, kind, number }: HolderName): string {
+  switch (kind) {
+    case 'tube':
+      return `Tube ${number} of ${key}`;
+    case 'ribbon':
+      return `Ribbon ${number} of ${key}`;
+    case 'fiber':
+      return `${key} ${number}`;
+    case 'cable':
+      return key;
+  }
+}
+
+interface RibbonOf {
+  readonly label: string;
+  readonly unit: number;
+  readonly fibers: number;
+}
+
+interface NamedRange {
+  readonly label: string;
+  readonly of: 'fiber' | 'tube' | 'ribbon';
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Mistakenly counted: `asked` for, where the cable has only `count`. */
+interface Beyond {
+  readonly label: string;
+  readonly of: 'fiber' | 'tube' | 'ribbon';
+  readonly count: number;
+  readonly asked: number;
+}
+
+const findingWords = {
+  // How cables meet.
+  'fiber-modes-differ': (sides: {
+    left: { label: string; type: string };
+    right: { label: string; type: string };
+  }) =>
+    `${sides.left.label} is ${sides.left.type} and ${sides.right.label} ${sides.right.type}: single-mode and multimode fiber cannot be joined. Check the cables.`,
+  /** Cores in μm. */
+  'fiber-cores-differ': (sides: {
+    left: { label: string; core: number | null };
+    right: { label: string; core: number | null };
+  }) =>
+    `${sides.left.label} has a core of ${sides.left.core} μm and ${sides.right.label} of ${sides.right.core} μm. Check the cables.`,
+  /** Mode fields in μm; the loss, and what an OTDR reads from either side, in dB. */
+  'mode-fields-differ': (one: {
+    left: { label: string; modeField: number };
+    right: { label: string; modeField: number };
+    loss: number;
+    fromLeft: number;
+    fromRight: number;
+  }) =>
+    `${one.left.label} has a mode field of ${one.left.modeField} μm and ${one.right.label} of ${one.right.modeField} μm. A perfect splice still loses ${formatMean(one.loss)} dB, and a redo will not help. An OTDR reads ${signed(one.fromLeft)} dB from ${one.left.label} and ${signed(one.fromRight)} dB from ${one.right.label}; the average is the loss.`,
+  'schemes-differ': (sides: {
+    left: { label: string; scheme: string };
+    right: { label: string; scheme: string };
+  }) =>
+    `${sides.left.label} follows ${sides.left.scheme} and ${sides.right.label} ${sides.right.scheme}: the same number has another color. Go by the numbers.`,
+
+  // How cables come in.
+  'key-twice': ({ key }: { key: string }) =>
+    `Two cables are called ${key} here. Give one of them another letter.`,
+  'no-cable': () => 'A cable comes in here that the project does not have. Take it out.',
+  'cable-twice': ({ label }: { label: string }) => `${label} comes in twice. Take one of them out.`,
+  'not-at-site': ({ label }: { label: string }) =>
+    `${label} does not run to this site. Change the sites it runs through, or take it out here.`,
+  manner: ({ label, manner, passes }: { label: string; manner: Entry['manner']; passes: boolean }) =>
+    passes
+      ? `${label} runs on behind this site, so it cannot come in as “${manner}”. Let it in as express or window, or end the cable here.`
+      : `${label} ends at this site, so it cannot come in as “${manner}”. Let it in as cut, branch or drop.`,
+  'tube-partly-cut': (one: { key: string; unit: number; used: number; fibers: number }) =>
+    `Only ${one.used} of the ${one.fibers} fibers of tube ${one.unit} of ${one.key} are spliced, and an express cable's tube is cut whole. Let the cable in by a window, or splice them all.`,
+  /** Diameters in mm. */
+  'no-port': (
+    one: {
+      label: string;
+      diameter: number;
+      because: 'chosen' | 'taken' | 'none-fits';
+      /** The one that was chosen by hand, or else the nearest of those that do not fit. */
+      port: { name: string; from: number; to: number } | null;
+      through: boolean;
+    },
+    units: Units,
+  ) => {
+    const thick = `${one.label} is ${formatMillimeters(one.diameter, units)} thick`;
+    switch (one.because) {
+      case 'chosen':
+        return `${thick}, and port ${one.port!.name} does not take it or is taken. Pick another port.`;
+      case 'taken':
+        return `${thick}, and every port that takes it is taken. Use a closure with more ports.`;
+      case 'none-fits': {
+        const { port, through } = one;
+        const nearest = port
+          ? ` (nearest: ${port.name}, ${formatMillimeters(port.from, units)} to ${formatMillimeters(port.to, units)})`
+          : '';
+        return `${thick}, and no port ${through ? 'for a cable that goes through ' : ''}takes that${nearest}. Use another seal kit or another closure; do not force it.`;
+      }
+    }
+  },
+
+  // Lines of the order.
+  'no-such-cable': () => 'The order names a cable that the project does not have. Pick one of its cables.',
+  'no-entry': ({ label }: { label: string }) =>
+    `${label} does not come into this closure. Let it enter, or name another.`,
+  side: ({ key, side }: { key: string; side: OrderRange['side'] }) =>
+    side === 'end'
+      ? `${key} goes through here, so a cut fiber has two ends: write ${key}- for the one toward the start of the route, ${key}+ for the other.`
+      : `${key} ends here and has one end only: write ${key} without ${side === 'low' ? '-' : '+'}.`,
+  'runs-backwards': (range: NamedRange) => `${rangeWords(range)} runs backwards. Put the lower number first.`,
+  'reversed-unplanned': (range: NamedRange) =>
+    `${rangeWords(range)} runs backwards. If the ribbons are to be flipped, as for a method B channel, write it upward with “reversed”.`,
+  range: (beyond: Beyond) => beyondWords(beyond),
+  /** The places of the fillers among the strands. */
+  'filler-counted': (beyond: Beyond & { places: readonly number[] }) =>
+    `${beyondWords(beyond)} ${beyond.places.length === 1 ? 'The filler at place' : 'The fillers at places'} ${beyond.places.join(' and ')} carry no fiber and have no number.`,
+  'no-units': ({ label, of }: { label: string; of: 'tube' | 'ribbon' }) =>
+    `${label} has no ${of}s. Give fiber numbers, or ${of === 'tube' ? 'ribbons' : 'tubes'}.`,
+  'express-and-cut': ({ holder, line }: { holder: HolderName; line: number }) =>
+    `${holderNameWords(holder)} is to go through whole, and order line ${line} cuts it. Take it out of the line, or let it be cut.`,
+  'live-cut': (one: { key: string; from: number; to: number; circuit: string; line: number }) =>
+    `${one.key} ${one.from}–${one.to} carries ${one.circuit}, and order line ${one.line} cuts it. Take it out, or have the circuit taken down first.`,
+  'range-lengths-differ': (one: { line: number; left: number; right: number }) =>
+    `Order line ${one.line} joins ${one.left} fibers to ${one.right}. Give both sides the same number.`,
+  'end-used-twice': (one: { label: string; from: number; to: number; lines: readonly [number, number] }) => {
+    const lines = `in order lines ${one.lines[0]} and ${one.lines[1]}`;
+    return one.from === one.to
+      ? `${one.label} fiber ${one.from} is used twice, ${lines}. Take it out of one.`
+      : `${one.label} fibers ${one.from}–${one.to} are used twice, ${lines}. Take them out of one.`;
+  },
+  'no-ribbons': ({ label }: { label: string }) =>
+    `${label} has no ribbons. Write “ribbonized” if its loose fibers are to be made into ribbons first.`,
+  'ribbon-split': ({ line, inside, ...ribbon }: RibbonOf & { line: number; inside: number }) =>
+    `Order line ${line} takes only ${inside} of the ${ribbon.fibers} fibers of ribbon ${ribbon.unit} of ${ribbon.label}. Take the whole ribbon, or splice it singly.`,
+  'ribbon-sizes-differ': ({ left, right }: { left: RibbonOf; right: RibbonOf | null }) =>
+    `Ribbon ${left.unit} of ${left.label} has ${left.fibers} fibers and meets ${right ? `ribbon ${right.unit} of ${right.label} with ${right.fibers}` : 'none'}. Splice them singly, or join ribbons of one size.`,
+
+  // Trays.
+  pin: (one: {
+    holder: HolderName;
+    tray: number;
+    trays: number;
+    because: TrayLayout['brokenPins'][number]['because'];
+  }) => {
+    const what = `${holderNameWords(one.holder)} is kept on tray ${one.tray} by hand`;
+    switch (one.because) {
+      case 'no-tray':
+        return `${what}, and the closure has only ${one.trays} trays. Pick another tray.`;
+      case 'no-room':
+        return `${what}, and there is no room for all of it. Pick another tray, or take something else off.`;
+      case 'nothing-there':
+        return `${what}, and the order does not splice it. Take the pin away.`;
+    }
+  },
+  'unit-split': ({ holder, trays }: { holder: HolderName; trays: readonly number[] }) =>
+    `${holderNameWords(holder)} is planned on trays ${trays.join(' and ')}. Use trays with more slots, or splice less of it here.`,
+  'over-capacity': (one: { unplaced: number; splices: number; change: LeastChange }) =>
+    `${one.unplaced} of ${one.splices} splices have no slot. ${changeWords(one.change)}`,
+};
+
+export type PlanFinding = FindingIn<typeof findingWords>;
+
+/** What is wrong with a plan, and what to do about it. */
+export function planFindingWords(finding: Told<PlanFinding>, units: Units): string {
+  return wordsIn(findingWords, finding, units);
+}
+
+function changeWords(change: LeastChange): string {
+  switch (change.kind) {
+    case 'no-spare-slots':
+      return 'They fit when no spare slots are left free.';
+    case 'no-pins':
+      return 'They fit when nothing is kept on a tray by hand.';
+    case 'ribbon-trays':
+      return 'The trays hold no ribbon sleeves. Use trays that do.';
+    case 'more-slots':
+      return 'Use trays with more slots.';
+    case 'more-trays':
+      return `${change.trays} more ${change.trays === 1 ? 'tray' : 'trays'} of ${change.slots} would hold them, or trays with more slots.`;
+  }
+}
+
+function rangeWords({ label, of, from, to }: NamedRange): string {
+  return `${label} ${of === 'fiber' ? '' : `${of} `}${from}–${to}`;
+}
+
+function beyondWords({ label, of, count, asked }: Beyond): string {
+  return `${label} has ${count} ${of}s, so there is no ${of} ${asked}. End the range at ${count} or less.`;
+}
+
+function signed(loss: number): string {
+  return `${loss < 0 ? '−' : '+'}${formatMean(Math.abs(loss))}`;
+}
+
+/** Why splices that belong together lie on a tray. */
+export interface TrayReason extends Pick<Placement, 'tray' | 'because' | 'count' | 'passedOver'> {
+  readonly holder: HolderName;
+  readonly kind: 'single' | 'ribbon';
+  /** The tray that was passed over holds sleeves of both kinds, so it may have been begun with the other one. */
+  readonly eitherKind: boolean;
+}
+
+/** "Tube 3 of A (12 splices) goes on tray 2: tray 1 has 4 slots left, and it stays whole." */
+export function trayReasonWords({
+  holder,
+  kind,
+  count,
+  tray,
+  because,
+  passedOver,
+  eitherKind,
+}: TrayReason): string {
+  const sleeves = `${count} ${kind === 'ribbon' ? 'ribbon sleeve' : 'splice'}${count === 1 ? '' : 's'}`;
+  const what = `${holderNameWords(holder)} (${sleeves}) goes on tray ${tray}`;
+  switch (because) {
+    case 'next':
+      return `${what}: next in order, and there is room for all of it.`;
+    case 'next-tray':
+      return passedOver!.free > 0
+        ? `${what}: tray ${passedOver!.tray} has ${passedOver!.free} slots left, and it stays whole.`
+        : `${what}: tray ${passedOver!.tray} is full${eitherKind ? ' or holds the other kind of sleeve' : ''}.`;
+    case 'pinned':
+      return `${what}: kept there by hand.`;
+    case 'room-left':
+      return `${what}: out of order, because no tray behind has room and this one does.`;
+    case 'split':
+      return `${what}: split, because no tray has room for all of it.`;
+  }
+}

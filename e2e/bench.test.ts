@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core';
 import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
-import { fill, openBrowser, openPage, padKey, press, see } from './support/browser';
+import { fill, openBrowser, openPage, padKey, press, see, seeGone } from './support/browser';
 import { firstProject } from './support/shelf';
 
 /** Journeys of a technician at the bench, on a phone, against the real server and the demo. */
@@ -29,8 +29,7 @@ afterEach(async () => {
   expect(troubles).toEqual([]);
 });
 
-const sent = () =>
-  page.waitForFunction(() => !/\d to send/.test(document.body.innerText), { polling: 'raf' });
+const sent = () => seeGone(page, /\d to send/);
 
 test('from the shelf to the bench, and a tray recorded by tapping', async () => {
   await page.goto(server.url);

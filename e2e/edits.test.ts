@@ -2,7 +2,7 @@ import type { ProjectDefinition } from '@cordel/core';
 import type { Gear } from '@cordel/core/gear';
 import type { Page } from 'puppeteer-core';
 import { request } from '../server/test/process';
-import { fill, press, see } from './support/browser';
+import { fill, press, see, seeGone } from './support/browser';
 import { demoJourneys } from './support/journeys';
 
 /** Two people edit the same thing: what is typed stays, somebody else's save is told beside it, and the newer one is shown when the person wants it. */
@@ -44,6 +44,20 @@ const forms: [string, Edited][] = [
       },
       save: 'Save and judge again',
       newer: 'Show the newer ones',
+    },
+  ],
+  [
+    'the settings',
+    {
+      path: () => `${at.demo.line}/settings`,
+      field: 'Project name',
+      typed: 'Typed here',
+      async other() {
+        const { id: _, lineVersion: __, ...settings } = (await definition()).project;
+        await request(`${project()}/settings`, 'PUT', { ...settings, name: 'Theirs' });
+        return 'Theirs';
+      },
+      save: 'Save the settings',
     },
   ],
   [
@@ -151,9 +165,7 @@ test.each(forms)(
     // From there it can be saved.
     await fill(page, field, typed);
     await press(page, save);
-    await page.waitForFunction(() => !document.body.innerText.includes('Somebody changed'), {
-      polling: 'raf',
-    });
+    await seeGone(page, 'Somebody changed');
     await page.close();
   },
   60_000,
@@ -181,5 +193,45 @@ test('what is typed stays when the page fetches what somebody else saved, and th
     () => document.querySelector<HTMLInputElement>('input[aria-label^="Tries"]')?.value === '4',
     { polling: 'raf' },
   );
+  await page.close();
+}, 60_000);
+
+/** As the browser's own chooser of dates sets it. */
+async function setDate(page: Page, label: string, value: string): Promise<void> {
+  await page.$eval(
+    `input[aria-label="${label}"]`,
+    (input, wanted) => {
+      const { set } = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!;
+      set!.call(input, wanted);
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    },
+    value,
+  );
+}
+
+test('a project has a time zone of its own, in which its window is set and its times are shown', async () => {
+  const page = await at.open();
+  await page.goto(at.demo.line);
+  // The demo's window ends at 08:00 UTC.
+  await see(page, 'window closes 05:00 GMT-3', 'head');
+  await press(page, 'Settings of the project');
+  expect(await valueOf(page, 'Closes')).toBe('2026-04-15T05:00');
+  await fill(page, 'Time zone', 'nowhere');
+  await press(page, 'Save the settings');
+  await see(page, 'No time zone has this name.');
+  await fill(page, 'Time zone', 'toky');
+  await press(page, 'Asia/Tokyo');
+  // What a clock shows stays as it is typed, now of the other zone.
+  await setDate(page, 'Closes', '2026-04-14T05:00');
+  await press(page, 'Save the settings');
+  await see(page, 'The window closes before it opens. Mend one of the two.');
+  await setDate(page, 'Closes', '2026-04-15T05:00');
+  await press(page, 'Save the settings');
+  await see(page, 'window closes 05:00 GMT+9', 'head');
+  const { window, timeZone } = (await definition()).project;
+  expect({ timeZone, closes: window!.closes }).toEqual({
+    timeZone: 'Asia/Tokyo',
+    closes: '2026-04-14T20:00:00.000Z',
+  });
   await page.close();
 }, 60_000);

@@ -1,5 +1,5 @@
 import type { Page } from 'puppeteer-core';
-import { fill, padKey, press, see, type Size } from './support/browser';
+import { fill, padKey, press, see, seeGone, type Size } from './support/browser';
 import { demoJourneys } from './support/journeys';
 
 /** Gear: picked once a night, standing on every splice, and asking when it is due. */
@@ -74,7 +74,7 @@ test('a program that does not fit is told on the card, and switched with one tap
   await page.goto(at.demo.bench(5, 4));
   await see(page, 'The heater is on “60 mm”, and this splice wears a ribbon sleeve, 40 mm.');
   await press(page, 'Switched to “Ribbon”');
-  await page.waitForFunction(() => !document.body.innerText.includes('The heater is on'));
+  await seeGone(page, 'The heater is on');
   await page.close();
 }, 120_000);
 
@@ -114,7 +114,7 @@ test('a piece of gear is made, and its own rule asks for the blade', async () =>
   await press(page, 'Take it off the list');
   await press(page, 'Take Cleaver B off');
   await see(page, 'Cleaver R');
-  await page.waitForFunction(() => !document.body.innerText.includes('Cleaver B'));
+  await seeGone(page, 'Cleaver B');
   await page.close();
 }, 120_000);
 

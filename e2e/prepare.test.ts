@@ -1,7 +1,7 @@
 import type { Page } from 'puppeteer-core';
 import type { ProjectDefinition } from '@cordel/core';
 import { request } from '../server/test/process';
-import { fill, press, see, type Size } from './support/browser';
+import { fill, press, see, seeGone, type Size } from './support/browser';
 import { demoJourneys } from './support/journeys';
 
 /** Journeys through the preparation of closure U3 of the demo: lists, seals, cut sheet, steps, time. */
@@ -29,12 +29,13 @@ test.each<[Size]>([['phone'], ['wide']])(
     await see(page, '9 of 17 made');
     await press(page, /^Done: 10 · Cut the strength member/);
     await press(page, /^14 · Cut tube 7 RD/);
-    await see(page, 'Both sides are spliced, so it is cut in the middle and both stubs are alike.');
-    await see(page, 'Cannot be taken back. Count the tubes again');
+    const aside = size === 'wide' ? 'ledger' : 'front';
+    await see(page, 'Both sides are spliced, so it is cut in the middle and both stubs are alike.', aside);
+    await see(page, 'Cannot be taken back. Count the tubes again', aside);
     await press(page, 'Made: Cut tube 7 RD');
     if (size === 'phone') await press(page, 'Close');
     await see(page, '11 of 17 made');
-    await see(page, /Enough for \d+ redos of 35.mm/);
+    await see(page, /Enough for \d+ redos of 35.mm/, aside);
     await page.reload();
     await see(page, '11 of 17 made');
     await page.close();
@@ -87,7 +88,7 @@ test('a clock runs on when the screen is left, and over a reload', async () => {
   await see(page, 'Prepare · T1 Escola');
   await see(page, 'Heater: done');
   await press(page, 'Put away the clock: Heater');
-  await page.waitForFunction(() => !document.body.innerText.includes('Heater'));
+  await seeGone(page, 'Heater');
   await page.close();
 }, 60_000);
 
@@ -206,6 +207,6 @@ test('packed once is packed for everybody: a tick in the kit shows in the lists'
   await press(page, /Soap solution, bottle/, 'checkbox');
   await page.goto(prepare());
   await see(page, 'everything looked at');
-  await page.waitForFunction(() => !document.body.innerText.includes('Missing:'));
+  await seeGone(page, 'Missing:');
   await page.close();
 }, 60_000);

@@ -1,5 +1,5 @@
 import type { Page } from 'puppeteer-core';
-import { fill, padKey, press, see, type Size } from './support/browser';
+import { fill, padKey, press, see, seeGone, type Size } from './support/browser';
 import { demoJourneys } from './support/journeys';
 
 /** Ribbons at the bench: how they lie, how they are read, and what a redo of one means. */
@@ -29,7 +29,7 @@ test('a ribbon is caught where it lies flipped, and with equal readings takes tw
   // The second ribbon of the holder is not asked about again.
   await see(page, 'Tray 5 · slot 2');
   await see(page, 'Straight: 1 meets 1, 12 meets 12');
-  await page.waitForFunction(() => !document.body.innerText.includes('lies at the hinge'));
+  await seeGone(page, 'lies at the hinge');
   await page.close();
 }, 60_000);
 

@@ -4,7 +4,7 @@ import { once } from 'node:events';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { everyFact, request } from '../server/test/process';
-import { padKey, press, see } from './support/browser';
+import { padKey, press, see, seeGone } from './support/browser';
 import { demoJourneys } from './support/journeys';
 
 /** What comes from elsewhere: a foreign page, a newer version, a wrong clock. */
@@ -92,7 +92,7 @@ test('a phone whose clock is two hours slow is told, and what it records carries
   await see(page, 'This device’s clock is 2 hours behind the server’s.');
   await press(page, padKey(2));
   await see(page, 'Slot 6 holds');
-  await page.waitForFunction(() => !/\d to send/.test(document.body.innerText), { polling: 'raf' });
+  await seeGone(page, /\d to send/);
   const url = `${at.server.url}/api/projects/${at.demo.projectId}/closures/${at.demo.closureId}/facts`;
   const made = (await everyFact<Fact>(url)).find(
     (one): one is Attempt => one.kind === 'attempt' && !one.body.simulated,

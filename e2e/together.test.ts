@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { request } from '../server/test/process';
-import { padKey, press, see, type Size } from './support/browser';
+import { padKey, press, see, seeGone, type Size } from './support/browser';
 import { demoJourneys } from './support/journeys';
 
 /** The bench in the rhythm of the work: two people at one tray, sleeves in the heater, what comes next. */
@@ -27,13 +27,13 @@ test('two people at one tray see each other’s splices appear and are warned be
   await see(bia, 'Ana stands at this splice. Agree on who takes it.');
   await press(bia, 'The next free one');
   await see(bia, 'Tray 3 · slot 7');
-  await see(bia, /Ana here/);
+  await see(bia, /Ana here/, 'ledger');
   await see(ana, /Bia here/);
   await press(ana, padKey(4));
   // Bia stands at 7: the bench goes past it.
   await see(ana, 'Tray 3 · slot 8');
-  await see(bia, /54 · 6 WH 0\.04 Holds/);
-  await see(bia, /Ana here/);
+  await see(bia, /54 · 6 WH 0\.04 Holds/, 'ledger');
+  await see(bia, /Ana here/, 'ledger');
   await press(bia, /\.03 dB$/);
   await see(bia, 'Tray 3 · slot 9');
   await see(ana, /57 · 9 YL Bia here/);
@@ -41,7 +41,7 @@ test('two people at one tray see each other’s splices appear and are warned be
   await see(ana, 'Tray 3 · slot 10');
   // Who leaves the bench frees the splice.
   await press(bia, /^Up to/);
-  await ana.waitForFunction(() => !document.body.innerText.includes('Bia here'), { polling: 'raf' });
+  await seeGone(ana, 'Bia here');
   await ana.close();
   await bia.close();
 }, 120_000);
@@ -127,8 +127,7 @@ test('who knows the steps is not asked for the sleeve, and sees no clocks', asyn
   await press(page, padKey(2));
   await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
   await see(page, 'Take back');
-  const shown = await page.evaluate(() => document.body.innerText);
-  expect(shown).not.toMatch(/Sleeve on\?|heater/);
+  await seeGone(page, /Sleeve on\?|heater/);
   await page.close();
 }, 120_000);
 

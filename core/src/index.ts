@@ -7,6 +7,7 @@ export * from './line/crossSection';
 export * from './line/fiberNumber';
 export * from './line/fiberType';
 export * from './line/project';
+export * from './line/timeZone';
 export * from './kit/kitList';
 export * from './limits/limits';
 export * from './limits/presets';

@@ -1,4 +1,4 @@
-import { launch, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import { launch, TimeoutError, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
 const sizes = {
   phone: { width: 390, height: 844, isMobile: true, hasTouch: true },
@@ -106,21 +106,80 @@ export async function press(
   await (handle.asElement() as ElementHandle<HTMLElement>).click();
 }
 
-/** Waits until the page shows this text. */
-export async function see(page: Page, text: string | RegExp): Promise<void> {
+/**
+ * Where a text is looked for: in what lies in front (an open sheet, else the page itself, without the cord and the ledger beside it), in one of
+ * those two, in the page's head, or in a row, card or group by its role and name.
+ */
+type Place = 'front' | 'cord' | 'ledger' | 'head' | { readonly role: string; readonly name: string };
+
+/** Waits until this text is shown there. A text that begins with a digit is a number from its first one: “1 of 12” is not in “11 of 12”. */
+export async function see(page: Page, text: string | RegExp, place: Place = 'front'): Promise<void> {
+  if (!(await waitForText(page, text, place, true)))
+    throw new Error(`Did not see ${String(text)} in ${nameOf(place)}. ${await shown(page)}`);
+}
+
+/** Waits until this text is not shown there any more. */
+export async function seeGone(page: Page, text: string | RegExp, place: Place = 'front'): Promise<void> {
+  if (!(await waitForText(page, text, place, false)))
+    throw new Error(`Still saw ${String(text)} in ${nameOf(place)}. ${await shown(page)}`);
+}
+
+const nameOf = (place: Place) => (typeof place === 'string' ? place : `${place.role} “${place.name}”`);
+
+async function shown(page: Page): Promise<string> {
+  return `The page shows:\n${await page.evaluate(() => document.body.innerText)}`;
+}
+
+async function waitForText(
+  page: Page,
+  text: string | RegExp,
+  place: Place,
+  there: boolean,
+): Promise<boolean> {
   try {
     await page.waitForFunction(
-      (pattern, exact) => {
-        const shown = document.body.innerText.replace(/\s+/g, ' ');
-        return exact ? shown.includes(pattern) : new RegExp(pattern).test(shown);
+      (pattern, exact, where, wanted) => {
+        const visible = (selector: string) =>
+          [...document.querySelectorAll<HTMLElement>(selector)].filter(
+            (element) => element.getClientRects().length > 0,
+          );
+        const found = () => {
+          switch (where) {
+            case 'front':
+              // A page without the app's frame is all there is.
+              return (
+                visible('[role="dialog"]').at(-1) ??
+                visible('[role="main"]').at(-1)?.parentElement ??
+                document.body
+              );
+            case 'cord':
+              return visible('[role="navigation"][aria-label="Cord"]').at(-1);
+            case 'ledger':
+              return visible('[role="complementary"][aria-label="Ledger"]').at(-1);
+            case 'head':
+              return visible('[role="banner"]').at(-1);
+            default:
+              return visible(`[role="${where.role}"]`).find(
+                (element) => element.getAttribute('aria-label') === where.name,
+              );
+          }
+        };
+        const words = found()?.innerText.replace(/\s+/g, ' ');
+        if (words === undefined) return !wanted;
+        const start = /^\d/.test(pattern) ? '(?<![\\d.,])' : '';
+        const escaped = exact ? start + pattern.replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : pattern;
+        return new RegExp(escaped).test(words) === wanted;
       },
       { polling: 'raf', timeout: 20_000 },
       typeof text === 'string' ? text : text.source,
       typeof text === 'string',
+      place,
+      there,
     );
+    return true;
   } catch (error) {
-    const shown = await page.evaluate(() => document.body.innerText);
-    throw new Error(`Did not see ${String(text)}. The page shows:\n${shown}`, { cause: error });
+    if (error instanceof TimeoutError) return false;
+    throw error;
   }
 }
 

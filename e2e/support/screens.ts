@@ -54,11 +54,16 @@ export function everyScreen() {
 /** The address at which the server of this file shows its shelf. */
 export const shelfAddress = () => server.url;
 
+/** Where what follows from the page stands: beside it on a wide screen, else below it or over it. */
+const asideOn = (page: Page) => (page.viewport()!.width >= 1000 ? 'ledger' : 'front');
+
 interface ScreenAt {
   readonly name: string;
   readonly path: () => string;
   /** What shows that the screen is there. */
   readonly shows: string | RegExp;
+  /** That stands beside the page where there is room. */
+  readonly aside?: boolean;
   readonly then?: (page: Page) => Promise<void>;
 }
 
@@ -76,6 +81,11 @@ export const screens: ScreenAt[] = [
   { name: 'new project', path: () => `${server.url}/new`, shows: 'Cable B' },
   { name: 'line', path: () => demo.line, shows: '52 of 107' },
   { name: 'losses', path: () => `${demo.line}/losses`, shows: 'dB mean' },
+  {
+    name: 'settings',
+    path: () => `${demo.line}/settings`,
+    shows: 'As a clock in America/Sao_Paulo shows it.',
+  },
   { name: 'limits', path: () => `${demo.line}/limits`, shows: 'Save and judge again' },
   { name: 'closure', path: () => demo.closure, shows: '52 of 107 settled' },
   { name: 'tray', path: () => `${demo.closure}/t/2`, shows: 'Redo slot 19' },
@@ -160,6 +170,7 @@ export const screens: ScreenAt[] = [
     path: () => `${demo.closure}/plan`,
     // The check is there: what it finds moves what stands below it.
     shows: /On the trays Trays and slots Tray 1/,
+    aside: true,
     then: async (page) => {
       await press(page, 'Pick on the cables');
       await press(page, /^From tube 1 BL/, 'checkbox');
@@ -185,7 +196,7 @@ export const screens: ScreenAt[] = [
     shows: '9 of 17 made',
     then: async (page) => {
       await press(page, /^14 · Cut tube 7 RD/);
-      await see(page, 'Both sides are spliced');
+      await see(page, 'Both sides are spliced', asideOn(page));
     },
   },
   {
@@ -285,9 +296,9 @@ export function pageFor(options: { size?: Size }, prepare?: (page: Page) => Prom
   return () => page;
 }
 
-export async function goTo(page: Page, { path, shows, then }: ScreenAt): Promise<void> {
+export async function goTo(page: Page, { path, shows, aside = false, then }: ScreenAt): Promise<void> {
   await page.goto(path());
-  await see(page, shows);
+  await see(page, shows, aside ? asideOn(page) : 'front');
   await then?.(page);
 }
 

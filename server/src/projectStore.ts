@@ -14,10 +14,11 @@ export function projectOf({
   units,
   limits,
   window,
+  timeZone,
   version,
   lineVersion,
 }: Row<typeof lineProject>): Project {
-  return { id, name, units, limits, window, version, lineVersion };
+  return { id, name, units, limits, window, timeZone, version, lineVersion };
 }
 
 /** A column that holds nothing stands for a field that is not there. */

@@ -40,6 +40,8 @@ export const lineProject = pgTable('line_project', {
   units: text('units').$type<ProjectSettings['units']>().notNull(),
   limits: jsonb('limits').$type<Limits>().notNull(),
   window: jsonb('window').$type<NonNullable<ProjectSettings['window']>>(),
+  /** null: times are shown as on each device. */
+  timeZone: text('time_zone'),
   version: integer('version').notNull(),
   /** Sites and cables are edited on their own. */
   lineVersion: integer('line_version').notNull().default(1),

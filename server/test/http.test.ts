@@ -1,4 +1,4 @@
-import type { Attempt, Fact, ProjectDefinition } from '@cordel/core';
+import type { Attempt, Fact, Project, ProjectDefinition } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
 import { request as rawRequest } from 'node:http';
 import Papa from 'papaparse';
@@ -130,6 +130,31 @@ describe('projects', () => {
     const late = await request<ProblemBody>(`${project}/settings`, 'PUT', settings);
     expect(late.status).toBe(409);
     expect(late.body.current).toMatchObject({ version: 2 });
+  });
+
+  test('a time zone is kept; a page that knows of none leaves it; one that is none is refused, like a window turned round', async () => {
+    const { definition, project } = await newProject();
+    const { id: _, lineVersion: __, ...settings } = definition.project;
+    const put = (more: object) =>
+      request<ProblemBody & { project: Project }>(`${project}/settings`, 'PUT', { ...settings, ...more });
+    const stored = async () => (await request<ProjectDefinition>(project)).body.project;
+
+    expect((await put({ timeZone: 'America/Sao_Paulo' })).status).toBe(200);
+    expect(await stored()).toMatchObject({ version: 2, timeZone: 'America/Sao_Paulo' });
+    expect((await put({ version: 2, timeZone: undefined, name: 'Renamed' })).status).toBe(200);
+    expect(await stored()).toMatchObject({ version: 3, timeZone: 'America/Sao_Paulo', name: 'Renamed' });
+
+    const none = await put({ version: 3, timeZone: 'America/Moinho' });
+    expect([none.status, none.body.errors![0]!.path]).toEqual([400, 'timeZone']);
+    const window = { opens: '2026-04-15T08:00:00.000Z', closes: '2026-04-15T01:00:00.000Z' };
+    const turned = await put({ version: 3, window });
+    expect([turned.status, turned.body.errors![0]]).toEqual([
+      400,
+      { path: 'window.closes', message: 'The window closes before it opens. Mend one of the two.' },
+    ]);
+    expect(await stored()).toMatchObject({ version: 3, window: null });
+    const file = (await request<{ project: Project }>(`${project}/project.json`)).body;
+    expect(file.project.timeZone).toBe('America/Sao_Paulo');
   });
 });
 

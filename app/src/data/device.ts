@@ -1,9 +1,10 @@
+import './withoutEval';
+import { idSchema } from '@cordel/core';
 import { v7 } from 'uuid';
-import { keep, recall } from './stored';
+import { storedValue } from './stored';
 
-const key = 'device';
-const known = recall(key);
+const kept = storedValue<string | null>('device', idSchema, null);
+if (kept.get() === null) kept.set(v7());
 
 /** This device, as others see it: made once and kept on it. Two people with one phone are one device, one person with two phones is two. */
-export const device = typeof known === 'string' ? known : v7();
-if (known !== device) keep(key, device);
+export const device = kept.get()!;

@@ -1,8 +1,7 @@
 import './withoutEval';
 import { gearRefSchema, type GearRef, type UsedGear } from '@cordel/core';
-import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
-import { keep, recall } from './stored';
+import { storedValue } from './stored';
 
 /** What was picked for the night on this device. It stands on every attempt until the night is over. */
 const tonightSchema = z.object({
@@ -21,16 +20,8 @@ export type Tonight = z.infer<typeof tonightSchema>;
 /** After that the next one begins, and gear is asked for again. ms */
 const night = 14 * 3600 * 1000;
 
-const key = 'gear-tonight';
 const nothing: Tonight = tonightSchema.parse({});
-let current: Tonight = tonightSchema.catch(nothing).parse(recall(key) ?? {});
-const listeners = new Set<() => void>();
-
-function change(next: Tonight): void {
-  current = next;
-  keep(key, next);
-  listeners.forEach((listener) => listener());
-}
+const tonight = storedValue('gear-tonight', tonightSchema, nothing);
 
 /** Whether gear was picked, or somebody said that none is, for the night that goes on. */
 export function isPicked({ pickedAt }: Tonight): boolean {
@@ -39,14 +30,14 @@ export function isPicked({ pickedAt }: Tonight): boolean {
 
 /** Picks gear for the night. */
 export function pickGear(picked: Partial<Omit<Tonight, 'pickedAt'>>): void {
-  const before = isPicked(current) ? current : nothing;
-  change({ ...before, ...picked, pickedAt: isPicked(current) ? current.pickedAt : Date.now() });
+  const before = isPicked(tonight.get()) ? tonight.get() : { ...nothing, pickedAt: Date.now() };
+  tonight.set({ ...before, ...picked, pickedAt: before.pickedAt });
 }
 
 /** What stands on an attempt that is made now; undefined when no gear was picked. */
 export function usedGear(): UsedGear | undefined {
-  if (!isPicked(current)) return undefined;
-  const { machine, cleaver, stripper, program, heater, cladding } = current;
+  if (!isPicked(tonight.get())) return undefined;
+  const { machine, cleaver, stripper, program, heater, cladding } = tonight.get();
   if (!machine && !cleaver && !stripper) return undefined;
   return {
     ...(machine ? { machine } : {}),
@@ -65,12 +56,4 @@ export function gearWordsOf(gear: { readonly [part: string]: GearRef | null | un
     .join(', ');
 }
 
-export function useTonight(): Tonight {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => current,
-  );
-}
+export const useTonight = tonight.use;

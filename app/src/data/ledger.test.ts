@@ -1,46 +1,11 @@
-import { buildLedger, limitsPresets, runsOf, type Attempt } from '@cordel/core';
-import { straightProject } from '@cordel/core/straightProject';
+import { buildLedger } from '@cordel/core';
+import { attemptAt, smallJob } from '../../test/job';
 import { ledgerOf } from './ledger';
 
-let next = 1;
-const newId = () => `01900000-0000-7000-8000-${String(next++).padStart(12, '0')}`;
-const cable = { tubes: 2, fibersPerTube: 12, schemeId: 'tia-598-d' };
-const definition = straightProject(
-  {
-    name: 'Test',
-    units: 'mm',
-    limits: limitsPresets[0]!.limits,
-    from: 'Hub',
-    to: 'Cabinet',
-    closure: { name: 'Joint', kind: 'dome', chainage: 0, trays: 1, slotsPerTray: 24 },
-    left: { label: 'A', ...cable },
-    right: { label: 'B', ...cable },
-  },
-  newId,
-);
+const definition = smallJob();
 const closure = definition.closures[0]!;
 const { plan } = ledgerOf(definition, closure, []);
-const attempt = (index: number, loss: number): Attempt => ({
-  v: 2,
-  id: newId(),
-  kind: 'attempt',
-  madeAt: `2026-04-15T01:${String(index).padStart(2, '0')}:00.000Z`,
-  by: null,
-  device: null,
-  subject: {
-    on: 'splice',
-    closureId: closure.id,
-    left: runsOf(plan.trays[0]!.splices[index]!.left),
-    right: runsOf(plan.trays[0]!.splices[index]!.right),
-  },
-  body: {
-    source: 'hand',
-    simulated: false,
-    readings: [{ loss, cleaveLeft: null, cleaveRight: null }],
-    proofTestFailed: false,
-    note: '',
-  },
-});
+const attempt = (index: number, loss: number) => attemptAt(definition, index, loss);
 
 test('the same facts give the same ledger, without judging again', () => {
   const facts = [attempt(0, 0.03)];

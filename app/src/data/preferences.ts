@@ -1,7 +1,5 @@
-import './withoutEval';
-import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
-import { keep, recall } from './stored';
+import { storedValue } from './stored';
 
 const preferencesSchema = z.object({
   appearance: z.enum(['system', 'day', 'night']).catch('system'),
@@ -28,21 +26,11 @@ const preferencesSchema = z.object({
 });
 type Preferences = z.infer<typeof preferencesSchema>;
 
-const key = 'preferences';
-let current: Preferences = preferencesSchema.parse(recall(key) ?? {});
-const listeners = new Set<() => void>();
+const preferences = storedValue('preferences', preferencesSchema, preferencesSchema.parse({}));
 
 export function setPreferences(change: Partial<Preferences>): void {
-  current = { ...current, ...change };
-  keep(key, current);
-  listeners.forEach((listener) => listener());
+  preferences.set({ ...preferences.get(), ...change });
 }
 
-export const getPreferences = () => current;
-
-export function usePreferences(): Preferences {
-  return useSyncExternalStore((listener) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-  }, getPreferences);
-}
+export const getPreferences = preferences.get;
+export const usePreferences = preferences.use;

@@ -1,7 +1,6 @@
-import './withoutEval';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState } from 'react';
 import { z } from 'zod';
-import { forget, keep, recall } from './stored';
+import { storedValue } from './stored';
 
 /** A clock that runs on whatever the screen shows, also over a reload: what is kept is when it ends. */
 const timerSchema = z.object({
@@ -13,39 +12,19 @@ const timerSchema = z.object({
 });
 export type Timer = z.infer<typeof timerSchema>;
 
-const key = 'timers';
-const listeners = new Set<() => void>();
-let timers: readonly Timer[] = z
-  .array(timerSchema)
-  .catch([])
-  .parse(recall(key) ?? []);
-
-function change(next: readonly Timer[]): void {
-  timers = next;
-  if (next.length > 0) keep(key, next);
-  else forget(key);
-  listeners.forEach((listener) => listener());
-}
+const timers = storedValue<readonly Timer[]>('timers', z.array(timerSchema), []);
 
 /** Starts a clock, or starts the one of this id again. */
 export function startTimer(id: string, label: string, seconds: number): void {
   const timer = { id, label, seconds, endsAt: Date.now() + seconds * 1000 };
-  change([...timers.filter((one) => one.id !== id), timer]);
+  timers.set([...timers.get().filter((one) => one.id !== id), timer]);
 }
 
 export function stopTimer(id: string): void {
-  change(timers.filter((one) => one.id !== id));
+  timers.set(timers.get().filter((one) => one.id !== id));
 }
 
-export function useTimers(): readonly Timer[] {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => timers,
-  );
-}
+export const useTimers = timers.use;
 
 /** The time, told again every second until the last of these clocks is done. */
 export function useNow(running: readonly Timer[]): number {

@@ -11,6 +11,7 @@ export { LimitsScreen } from './limits/LimitsScreen';
 export { CableFormScreen } from './line/CableFormScreen';
 export { CableScreen } from './line/CableScreen';
 export { NewProjectScreen } from './line/NewProjectScreen';
+export { SettingsScreen } from './line/SettingsScreen';
 export { SiteScreen } from './line/SiteScreen';
 export { CatalogueScreen } from './plan/CatalogueScreen';
 export { FollowScreen } from './plan/FollowScreen';

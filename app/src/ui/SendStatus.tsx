@@ -6,6 +6,7 @@ import { outbox, useOutbox, type OutboxEntry } from '../data/outbox';
 import { Action } from './Action';
 import { Sheet } from './Sheet';
 import { space } from './tokens';
+import { dayAndTime } from './times';
 import { Type } from './Type';
 
 /**
@@ -64,7 +65,7 @@ function RefusedFacts() {
           <View key={entry.fact.id} style={styles.entry}>
             <Type look="strong">
               {nameOf(entry)}
-              {` · ${new Date(entry.fact.madeAt).toLocaleString()}`}
+              {` · ${dayAndTime(entry.fact.madeAt, null)}`}
             </Type>
             <Type look="small">{entry.refused}</Type>
           </View>

@@ -7,16 +7,25 @@ import { Type } from './Type';
 /** A line that can be ticked, with a square that is inked when it is. */
 export function TickRow({
   ticked,
+  disabled = false,
   onPress,
   children,
 }: {
   ticked: boolean;
+  /** While it is not known whether it is ticked. */
+  disabled?: boolean;
   onPress: () => void;
   children: ReactNode;
 }) {
   const { palette } = useCordelTheme();
   return (
-    <Pressable role="checkbox" aria-checked={ticked} onPress={onPress} style={styles.line}>
+    <Pressable
+      role="checkbox"
+      aria-checked={ticked}
+      disabled={disabled}
+      onPress={onPress}
+      style={styles.line}
+    >
       <View
         aria-hidden
         style={[

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { idSchema, nameSchema, timeSchema, versionSchema } from '../schemas';
 import { limitsSchema } from '../limits/limits';
+import { timeZoneSchema } from './timeZone';
 
 export const unitsSchema = z.enum(['mm', 'in']);
 export type Units = z.infer<typeof unitsSchema>;
@@ -12,7 +13,15 @@ export const projectSettingsSchema = z.strictObject({
   units: unitsSchema,
   limits: limitsSchema,
   /** The time in which the work is allowed, in UTC, where there is one. */
-  window: z.strictObject({ opens: timeSchema, closes: timeSchema }).nullable(),
+  window: z
+    .strictObject({ opens: timeSchema, closes: timeSchema })
+    .refine(({ opens, closes }) => Date.parse(opens) < Date.parse(closes), {
+      path: ['closes'],
+      message: 'The window closes before it opens. Mend one of the two.',
+    })
+    .nullable(),
+  /** In which times of the project are shown. null or missing, as in what Cordel 0.1 wrote: each device's own. */
+  timeZone: timeZoneSchema.nullable().optional(),
 });
 export type ProjectSettings = z.infer<typeof projectSettingsSchema>;
 

@@ -6,6 +6,7 @@ import { straightProject, straightProjectSchema, type StraightProject } from './
 const input: StraightProject = {
   name: 'Small job',
   units: 'mm',
+  timeZone: 'Europe/Lisbon',
   limits,
   from: 'Hub',
   to: 'Cabinet',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { equalTubes } from '../line/cable';
 import { colorSchemes } from '../line/colorCode';
 import { unitsSchema } from '../line/project';
+import { timeZoneSchema } from '../line/timeZone';
 import type { ProjectDefinition } from '../handover/projectFile';
 import { limitsSchema } from '../limits/limits';
 import { nameSchema } from '../schemas';
@@ -20,6 +21,7 @@ const tubeCable = z.strictObject({
 export const straightProjectSchema = z.strictObject({
   name: nameSchema,
   units: unitsSchema,
+  timeZone: timeZoneSchema.nullable().optional(),
   limits: limitsSchema,
   from: nameSchema,
   to: nameSchema,
@@ -54,6 +56,7 @@ export function straightProject(input: StraightProject, newId: () => string): Pr
       units: input.units,
       limits: input.limits,
       window: null,
+      timeZone: input.timeZone ?? null,
       version: 1,
       lineVersion: 1,
     },

@@ -176,6 +176,7 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
       id: id(),
       name: 'Vale do Umbu ring, section 2',
       units: 'mm',
+      timeZone: 'America/Sao_Paulo',
       limits,
       window: { opens: shifted(opens).toISOString(), closes: shifted(closes).toISOString() },
       version: 1,

@@ -26,8 +26,10 @@ const settings = ({ row }: ProjectWork): DocumentKind<Project> => ({
   these: 'these settings',
   buried: null,
   load: async () => projectOf(row),
-  async store(db, { id, name, units, limits, window, version }) {
-    await db.update(lineProject).set({ name, units, limits, window, version }).where(eq(lineProject.id, id));
+  async store(db, { id, name, units, limits, window, timeZone, version }) {
+    // A page of Cordel 0.1 that is still open says nothing of the time zone: it stays.
+    const set = { name, units, limits, window, version, ...(timeZone === undefined ? {} : { timeZone }) };
+    await db.update(lineProject).set(set).where(eq(lineProject.id, id));
   },
   remove: () => Promise.reject(new Error('A project goes from the shelf as a whole.')),
 });

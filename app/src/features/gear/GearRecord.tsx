@@ -5,6 +5,7 @@ import { StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';
+import { dayAndTime } from '../../ui/times';
 import { Type } from '../../ui/Type';
 
 /** Rows shown before somebody asks for the rest. */
@@ -31,7 +32,7 @@ export function GearRecord({ item, book }: { item: Gear; book: GearBook }) {
       {shown.map((fact) => (
         <View key={fact.id} style={[styles.row, { borderBottomColor: palette.hairline }]}>
           <Type look="small" tone="soft">
-            {[new Date(fact.madeAt).toLocaleString(), fact.by].filter(Boolean).join(' · ')}
+            {[dayAndTime(fact.madeAt, null), fact.by].filter(Boolean).join(' · ')}
           </Type>
           <Type>{words(fact, tries)}</Type>
         </View>

@@ -11,6 +11,7 @@ import { TextBox } from '../../ui/Field';
 import { Sheet } from '../../ui/Sheet';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';
+import { dayAndTime, type ShownZone } from '../../ui/times';
 import { Type } from '../../ui/Type';
 import { places } from '../line/places';
 import { CalibrationForm, CalibrationWords } from './DueQuestion';
@@ -26,13 +27,14 @@ interface GearSheetProps {
   joint: Joint;
   cables: readonly Cable[];
   units: 'mm' | 'in';
+  zone: ShownZone;
   onFact: (fact: Fact) => void;
   onClose: () => void;
 }
 
 /** The gear of the night: what is in use, its counts, and everything that is done to it. */
 export function GearSheet(props: GearSheetProps) {
-  const { gear, atBench, closureId, joint, cables, units, onFact, onClose } = props;
+  const { gear, atBench, closureId, joint, cables, units, zone, onFact, onClose } = props;
   const tonight = useTonight();
   const [calibrating, setCalibrating] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
@@ -73,7 +75,7 @@ export function GearSheet(props: GearSheetProps) {
           <Type>
             {[
               machine.standing.calibrated
-                ? `Calibrated ${new Date(machine.standing.calibrated.madeAt).toLocaleString()}, ${counted(machine.standing.splices, 'splice')} ago`
+                ? `Calibrated ${dayAndTime(machine.standing.calibrated.madeAt, zone)}, ${counted(machine.standing.splices, 'splice')} ago`
                 : 'No calibration on record',
               `${counted(machine.standing.arcs, 'arc')} on the electrodes`,
             ].join(' · ')}

@@ -1,11 +1,12 @@
 import { cordOrder, kitList, siteOf, sumKits, type KitLine, type ProjectDefinition } from '@cordel/core';
 import { useLocalSearchParams, router } from 'expo-router';
 import Papa from 'papaparse';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { z } from 'zod';
 import { cablesOf, planOf } from '../../data/ledger';
 import { useProject } from '../../data/projects';
-import { keep, recall } from '../../data/stored';
+import { storedValue } from '../../data/stored';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
 import { Panes } from '../../ui/Panes';
@@ -33,17 +34,15 @@ export function KitScreen({ projectId }: { projectId: string }) {
   return <KitAt definition={definition} />;
 }
 
-const spareKey = 'kit-spare';
+/** Percent, as it is typed. */
+const spares = storedValue('kit-spare', z.string(), '10');
 
 function KitAt({ definition }: { definition: ProjectDefinition }) {
   const { project } = definition;
   const asked = useLocalSearchParams<{ closure?: string }>();
   const wide = useWide();
   const { palette } = useCordelTheme();
-  const [spareText, setSpareText] = useState(() => {
-    const kept = recall(spareKey);
-    return typeof kept === 'string' ? kept : '10';
-  });
+  const spareText = spares.use();
   const spare = Number(spareText.replace(',', '.'));
   const spareValid = spareText.trim() !== '' && Number.isFinite(spare) && spare >= 0 && spare <= 200;
   const chosen = definition.closures.find((one) => one.id === asked.closure);
@@ -101,7 +100,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
     <Panes cord={<CordNav definition={definition} tab="kit" />}>
       <Screen
         title={title}
-        subtitle={`${packed} of ${lines.length} packed`}
+        subtitle={ticks.ready ? `${packed} of ${lines.length} packed` : `${lines.length} to pack`}
         up={
           chosen
             ? { href: places.closure(project.id, chosen.id), name: 'the closure' }
@@ -127,10 +126,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
               unit="%"
               keyboard="decimal"
               value={spareText}
-              onChangeText={(text) => {
-                setSpareText(text);
-                keep(spareKey, text);
-              }}
+              onChangeText={spares.set}
               trouble={spareValid ? undefined : 'Give a share from 0 to 200 percent.'}
             />
           </View>
@@ -142,9 +138,14 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
               <Action label="To the line" onPress={() => router.navigate(places.line(project.id))} />
             </Empty>
           ) : null}
+          {ticks.error && !ticks.ready ? <Failed error={ticks.error} onRetry={ticks.retry} /> : null}
           {lines.map((line) => (
             <View key={line.item} style={[styles.line, { borderBottomColor: palette.hairline }]}>
-              <TickRow ticked={isTicked(line)} onPress={() => ticks.set([line.item], !isTicked(line))}>
+              <TickRow
+                ticked={isTicked(line)}
+                disabled={!ticks.ready}
+                onPress={() => ticks.set([line.item], !isTicked(line))}
+              >
                 <View style={styles.row}>
                   <Type look="key" style={styles.count}>
                     {line.count + line.spare}

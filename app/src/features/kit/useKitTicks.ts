@@ -11,7 +11,7 @@ export function useKitTicks(
   projectId: string,
   kits: readonly { readonly closureId: string; readonly lines: readonly KitLine[] }[],
 ) {
-  const { facts } = useFactsOf(
+  const { facts, error, retry } = useFactsOf(
     projectId,
     kits.map((kit) => kit.closureId),
   );
@@ -23,8 +23,14 @@ export function useKitTicks(
         kit.lines.some((line) => line.item === item) ? [{ ...kit, state: states[index]! }] : [],
       );
     return {
-      isTicked: (item: string) => asking(item).every(({ state }) => isDone(state, tickTargets.item(item))),
+      /** Whether it is known what is ticked; before that nothing can be. */
+      ready: facts !== null,
+      error,
+      retry,
+      isTicked: (item: string) =>
+        facts !== null && asking(item).every(({ state }) => isDone(state, tickTargets.item(item))),
       set: (items: readonly string[], ticked: boolean) => {
+        if (facts === null) return;
         for (const item of items)
           for (const { closureId, state } of asking(item)) {
             const target = tickTargets.item(item);
@@ -33,5 +39,5 @@ export function useKitTicks(
           }
       },
     };
-  }, [kits, facts, record]);
+  }, [kits, facts, error, retry, record]);
 }

@@ -103,8 +103,8 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
   });
   const store = (output: FormOutput) => {
     const limits = asLimits(output);
-    const { name, units, window, version } = project;
-    save.mutate({ name, units, window, version, limits }, { onSuccess: edit.settle });
+    const { name, units, window, timeZone, version } = project;
+    save.mutate({ name, units, window, timeZone, version, limits }, { onSuccess: edit.settle });
   };
   const stale = save.error instanceof ProblemError && save.error.status === 409;
   return (

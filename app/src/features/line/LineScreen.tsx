@@ -20,6 +20,7 @@ import { DeviceNotices } from '../../ui/SendStatus';
 import { Failed, Loading } from '../../ui/States';
 import { Tabs } from '../../ui/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
+import { clockTime } from '../../ui/times';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { progressWords, waitingWords } from '../splice/words';
@@ -47,7 +48,7 @@ export function LineScreen({ projectId }: { projectId: string }) {
         subtitle={[
           formatChainage(length, project.units),
           `${sites.length} sites`,
-          project.window ? `window closes ${clock(project.window.closes)}` : null,
+          project.window ? `window closes ${clockTime(project.window.closes, project.timeZone)}` : null,
         ]
           .filter(Boolean)
           .join(' · ')}
@@ -63,10 +64,6 @@ export function LineScreen({ projectId }: { projectId: string }) {
       </Screen>
     </Panes>
   );
-}
-
-function clock(time: string): string {
-  return new Date(time).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 }
 
 function Route({ definition }: { definition: ProjectDefinition }) {
@@ -236,6 +233,11 @@ function OtherCables({ definition }: { definition: ProjectDefinition }) {
           label="Cable"
           spoken="Add a cable"
           onPress={() => router.navigate(places.editCable(project.id, 'new'))}
+        />
+        <Action
+          label="Settings"
+          spoken="Settings of the project"
+          onPress={() => router.navigate(places.settings(project.id))}
         />
         <Action label="Time for the night" onPress={() => router.navigate(places.time(project.id))} />
         <Action label="Gear" onPress={() => router.navigate(places.gear)} />

@@ -11,6 +11,7 @@ import { Action } from '../../ui/Action';
 import { Choice, Field } from '../../ui/Field';
 import { decimalField } from '../../ui/numberField';
 import { Screen } from '../../ui/Screen';
+import { ownTimeZone } from '../../ui/times';
 import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { places } from './places';
@@ -66,7 +67,10 @@ export function NewProjectScreen() {
   const submit = handleSubmit(({ preset, ...form }) => {
     const { limits } = limitsPresets.find((one) => one.id === preset)!;
     const closure = { ...form.closure, chainage: metersFromShown(form.closure.chainage, form.units) };
-    const definition = straightProject(straightProjectSchema.parse({ ...form, closure, limits }), v7);
+    const definition = straightProject(
+      straightProjectSchema.parse({ ...form, closure, limits, timeZone: ownTimeZone() }),
+      v7,
+    );
     create.mutate(definition, {
       onSuccess: () => router.replace(places.closure(definition.project.id, definition.closures[0]!.id)),
     });

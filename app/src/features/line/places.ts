@@ -7,6 +7,7 @@ export const places = {
   line: (projectId: string) => `/p/${projectId}` as Href,
   losses: (projectId: string) => `/p/${projectId}/losses` as Href,
   limits: (projectId: string) => `/p/${projectId}/limits` as Href,
+  settings: (projectId: string) => `/p/${projectId}/settings` as Href,
   site: (projectId: string, siteId: string) => `/p/${projectId}/s/${siteId}` as Href,
   cable: (projectId: string, cableId: string) => `/p/${projectId}/cable/${cableId}` as Href,
   editCable: (projectId: string, cableId: string) => `/p/${projectId}/cable/${cableId}/edit` as Href,

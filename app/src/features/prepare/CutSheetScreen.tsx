@@ -17,6 +17,7 @@ import { Screen } from '../../ui/Screen';
 import { Sheet } from '../../ui/Sheet';
 import { useWide } from '../../ui/theme';
 import { gutter, space } from '../../ui/tokens';
+import type { ShownZone } from '../../ui/times';
 import { Type } from '../../ui/Type';
 import { constructionWords } from '../line/cableWords';
 import { places } from '../line/places';
@@ -62,6 +63,7 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
       tick={tickOf(state, tickTargets.mark(cable.id, chosen.id))}
       moved={movedSince(sheet, chosen.id, state)}
       units={units}
+      zone={definition.project.timeZone}
       onTick={(made) => set(chosen, made)}
     />
   ) : null;
@@ -193,6 +195,7 @@ function MarkDetail({
   tick,
   moved,
   units,
+  zone,
   onTick,
 }: {
   mark: CutMark;
@@ -200,6 +203,7 @@ function MarkDetail({
   /** mm, where it was made at another measure. */
   moved: number | null;
   units: 'mm' | 'in';
+  zone: ShownZone;
   onTick: (made: boolean) => void;
 }) {
   const made = tick?.body.state === 'done';
@@ -208,7 +212,7 @@ function MarkDetail({
       <Type look="reading">{mark.place}</Type>
       {made ? (
         <Type look="small" tone="soft">
-          Made: {whoAndWhen(tick)}
+          Made: {whoAndWhen(tick, zone)}
         </Type>
       ) : null}
       {moved === null ? null : (

@@ -8,6 +8,7 @@ import { CordRow } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke, touch } from '../../ui/tokens';
+import type { ShownZone } from '../../ui/times';
 import { Type } from '../../ui/Type';
 import { CheckPart } from './CheckPart';
 import { isWrong, tickWords } from './tickWords';
@@ -22,6 +23,7 @@ interface StepCardProps {
   open: boolean;
   folded: boolean;
   timerId: string;
+  zone: ShownZone;
   onOpen: () => void;
   onDone: (answer?: TickAnswer | null, note?: string) => void;
   onUndo: () => void;
@@ -38,6 +40,7 @@ export function StepCard({
   open,
   folded,
   timerId,
+  zone,
   onOpen,
   onDone,
   onUndo,
@@ -64,7 +67,7 @@ export function StepCard({
             <Type look={open ? 'title' : 'strong'}>{step.title}</Type>
             {done ? (
               <Type look="small" tone="soft">
-                {tickWords(tick, step.check)}
+                {tickWords(tick, step.check, zone)}
               </Type>
             ) : null}
           </Pressable>

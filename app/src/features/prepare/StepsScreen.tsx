@@ -166,6 +166,7 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
                   tick={tickOf(state, tickTargets.step(cable.id, step.id))}
                   marks={sheet.marks.filter((mark) => step.marks?.includes(mark.id))}
                   open={open === step.id}
+                  zone={definition.project.timeZone}
                   timerId={`${closure.id}.${cable.id}.${step.id}`}
                   folded={stepsFolded}
                   onOpen={() => setChosen(open === step.id ? '' : step.id)}

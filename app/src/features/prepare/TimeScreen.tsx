@@ -1,4 +1,11 @@
-import { cordOrder, siteOf, type Closure, type ProjectDefinition, prepareState } from '@cordel/core';
+import {
+  cordOrder,
+  prepareState,
+  siteOf,
+  type Closure,
+  type Project,
+  type ProjectDefinition,
+} from '@cordel/core';
 import {
   againstWindow,
   estimateClosure,
@@ -26,6 +33,7 @@ import { Screen } from '../../ui/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke } from '../../ui/tokens';
+import { clockTime } from '../../ui/times';
 import { Type } from '../../ui/Type';
 import { CordNav } from '../line/CordNav';
 import { places } from '../line/places';
@@ -134,7 +142,7 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
           {reckoned && closures.length > 0 ? (
             <View role="status">
               <Type look="huge">{minutes(seconds)}</Type>
-              <Type>{endWords(against, project.window)}</Type>
+              <Type>{endWords(against, project)}</Type>
             </View>
           ) : null}
           {shown.map((one) => (
@@ -154,17 +162,14 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
 
 function endWords(
   { begins, ends, spare }: ReturnType<typeof againstWindow>,
-  window: { readonly closes: string } | null,
+  { window, timeZone }: Project,
 ): string {
+  const clock = (time: string) => clockTime(time, timeZone);
   if (!window || spare === null) return `Begun now, it ends at ${clock(ends)}. The project has no window.`;
   const after = `Begun at ${clock(begins)} it ends at ${clock(ends)}`;
   return spare >= 0
     ? `${after}, ${minutes(spare)} spare: the window closes at ${clock(window.closes)}.`
     : `${after}, ${minutes(-spare)} after the window closes at ${clock(window.closes)}.`;
-}
-
-function clock(time: string): string {
-  return new Date(time).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 }
 
 function ClosureTime({ one, bare, pace }: { one: Reckoned; bare: boolean; pace: Pace }) {

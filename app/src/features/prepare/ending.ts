@@ -1,6 +1,7 @@
 import type { Closure } from '@cordel/core';
 import type { Ending } from '@cordel/core/prepare';
-import { keep, recall } from '../../data/stored';
+import { z } from 'zod';
+import { storedValues } from '../../data/stored';
 
 /** How a drop or pigtail ends, to choose from. */
 export const endings: readonly { readonly value: Ending; readonly label: string }[] = [
@@ -9,14 +10,15 @@ export const endings: readonly { readonly value: Ending; readonly label: string 
   { value: 'fusion-connector', label: 'A fused connector' },
 ];
 
+const chosen = storedValues<Ending>('ending', z.enum(['splice', 'mechanical', 'fusion-connector']), 'splice');
+
 /** How a cable ends at a closure: as its plan says, or as it was chosen on this device. */
 export function endingOf({ entries }: Pick<Closure, 'entries'>, cableId: string): Ending {
   const planned = entries.find((entry) => entry.cableId === cableId)?.ending;
   if (planned) return planned;
-  const kept = recall(`ending.${cableId}`);
-  return endings.find(({ value }) => value === kept)?.value ?? 'splice';
+  return chosen(cableId).get();
 }
 
 export function keepEnding(cableId: string, ending: Ending): void {
-  keep(`ending.${cableId}`, ending);
+  chosen(cableId).set(ending);
 }

@@ -1,13 +1,10 @@
 import type { Tick, TickAnswer } from '@cordel/core';
 import { answerWords, isRightAnswer, type StepCheck } from '@cordel/core/prepare';
+import { clockTime, type ShownZone } from '../../ui/times';
 
 /** "Davi, 02:11": who ticked it and when. */
-export function whoAndWhen({ by, madeAt }: Tick): string {
-  const time = new Date(madeAt).toLocaleTimeString([], {
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  });
+export function whoAndWhen({ by, madeAt }: Tick, zone: ShownZone): string {
+  const time = clockTime(madeAt, zone);
   return by ? `${by}, ${time}` : time;
 }
 
@@ -23,11 +20,11 @@ export function isWrong(tick: Tick, check: StepCheck | undefined): boolean {
 }
 
 /** The same with what was answered, and why somebody went on. */
-export function tickWords(tick: Tick, check: StepCheck | undefined): string {
+export function tickWords(tick: Tick, check: StepCheck | undefined, zone: ShownZone): string {
   const answer = answerOf(tick);
   const given = answer && `answered ${answerWords(answer)}`;
   return [
-    whoAndWhen(tick),
+    whoAndWhen(tick, zone),
     given && (isWrong(tick, check) ? `${given}, which is wrong` : given),
     tick.body.note || null,
   ]

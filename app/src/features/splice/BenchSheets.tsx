@@ -37,6 +37,7 @@ export function BenchSheets(props: BenchSheetsProps) {
         <HistorySheet
           state={here}
           facts={atHand.facts}
+          zone={definition.project.timeZone}
           open
           onClose={onClose}
           onCorrect={bench.correct}
@@ -56,6 +57,7 @@ export function BenchSheets(props: BenchSheetsProps) {
           joint={joint}
           cables={[here.splice.left[0]!, here.splice.right[0]!].map(({ cableId }) => all.get(cableId)!)}
           units={definition.project.units}
+          zone={definition.project.timeZone}
           onFact={onFact}
           onClose={onClose}
         />

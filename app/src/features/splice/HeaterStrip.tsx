@@ -9,11 +9,12 @@ import {
 } from '@cordel/core/gear';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { z } from 'zod';
 import { correctedNow } from '../../data/clock';
 import { useTonight } from '../../data/gearTonight';
 import { cablesOf, type ClosureAtHand } from '../../data/ledger';
 import { getPreferences } from '../../data/preferences';
-import { keep, recall } from '../../data/stored';
+import { storedValues } from '../../data/stored';
 import { clockWords } from '../../data/timers';
 import { buzz } from '../../ui/buzz';
 import { useCordelTheme } from '../../ui/theme';
@@ -39,11 +40,12 @@ const shownAtOnce = 5;
 const phaseWords = { waiting: 'waits', heating: 'heater', cooling: 'cools', ready: 'ready' } as const;
 
 /** Sleeves that went in later than their splice was read, by splice: ms since 1970. */
-function recallStarts(closureId: string): Readonly<Record<string, number>> {
-  const kept = recall(keyOf(closureId));
-  return typeof kept === 'object' && kept !== null ? (kept as Record<string, number>) : {};
-}
-const keyOf = (closureId: string) => `heater.${closureId}`;
+const startsAt = storedValues<Readonly<Record<string, number>>>(
+  'heater',
+  z.record(z.string(), z.number()),
+  {},
+);
+const useStarts = (closureId: string) => startsAt(closureId).use();
 
 /**
  * The sleeves in the heater and on the cooling tray with their clocks. They follow from what was recorded, so a reload changes nothing; a sleeve that went
@@ -53,7 +55,7 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
   // A reading is painted before its sleeve is looked for.
   const { closure, definition, ledger, facts } = useDeferredValue(atHand);
   const tonight = useTonight();
-  const [starts, setStarts] = useState(() => recallStarts(closure.id));
+  const starts = useStarts(closure.id);
   const [now, setNow] = useState(correctedNow);
 
   // Told by the minute: the facts are not gone through with every tick of the clock.
@@ -110,9 +112,7 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
   if (places.length === 0) return null;
 
   const restart = (spliceId: string, at: number) => {
-    const next = { ...starts, [spliceId]: at };
-    setStarts(next);
-    keep(keyOf(closure.id), next);
+    startsAt(closure.id).set({ ...starts, [spliceId]: at });
     setNow(at);
   };
   return (

@@ -19,6 +19,7 @@ import { Action } from '../../ui/Action';
 import { Sheet } from '../../ui/Sheet';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';
+import { dayAndTime, type ShownZone } from '../../ui/times';
 import { Type } from '../../ui/Type';
 import { CorrectionForm } from './CorrectionForm';
 import type { Result, Why } from './newFact';
@@ -27,6 +28,7 @@ interface HistorySheetProps {
   state: SpliceState;
   /** Of the whole closure. */
   facts: readonly Fact[];
+  zone: ShownZone;
   open: boolean;
   onClose: () => void;
   onCorrect: (attemptId: string, result: Result | null, why: Why) => void;
@@ -35,7 +37,7 @@ interface HistorySheetProps {
 }
 
 /** Everything that happened at a splice, in order, and the place to correct what was written down wrongly. */
-export function HistorySheet({ state, facts, open, onClose, onCorrect, onFollow }: HistorySheetProps) {
+export function HistorySheet({ state, facts, zone, open, onClose, onCorrect, onFollow }: HistorySheetProps) {
   const { palette } = useCordelTheme();
   const [correcting, setCorrecting] = useState<string | null>(null);
   const known = useServerBook(true).data;
@@ -58,7 +60,7 @@ export function HistorySheet({ state, facts, open, onClose, onCorrect, onFollow 
       {state.facts.map((fact) => (
         <View key={fact.id} style={[styles.fact, { borderBottomColor: palette.hairline }]}>
           <Type look="small" tone="soft">
-            {[new Date(fact.madeAt).toLocaleString(), fact.by].filter(Boolean).join(' · ')}
+            {[dayAndTime(fact.madeAt, zone), fact.by].filter(Boolean).join(' · ')}
           </Type>
           <Type look="strong">{factWords(fact, tries)}</Type>
           {fact.kind === 'attempt' && fact.body.gear ? (

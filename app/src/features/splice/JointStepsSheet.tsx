@@ -70,6 +70,7 @@ export function JointStepsSheet({ projectId, atHand, here, joint, onClose }: Joi
             marks={[]}
             open={open === step.id}
             folded
+            zone={definition.project.timeZone}
             timerId={about(step).key}
             onOpen={() => setChosen(open === step.id ? '' : step.id)}
             onDone={(answer, note) => finish(step, answer, note)}

@@ -1,0 +1,96 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { act, renderHook } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { keys } from './keys';
+import { useOthers, type Other } from './presence';
+
+const id = (number: number) => `01900000-0000-7000-8000-${String(number).padStart(12, '0')}`;
+const [projectId, closureId] = [id(1), id(2)];
+const bia: Other = { device: id(9), by: 'Bia', spliceId: 'b', since: '2026-04-15T02:00:00.000Z' };
+
+/** What the server is told, and what it answers: null when it is away. */
+let told: { spliceId: string | null }[] = [];
+let answer: { others: Other[]; last: number } | null = { others: [], last: 0 };
+
+beforeEach(() => {
+  told = [];
+  answer = { others: [], last: 0 };
+  jest.useFakeTimers();
+  globalThis.fetch = jest.fn(async (_: unknown, init?: RequestInit) => {
+    told.push(JSON.parse(String(init!.body)) as (typeof told)[0]);
+    if (!answer) throw new TypeError('Failed to fetch');
+    const body = answer;
+    return { ok: true, status: 200, headers: new Headers(), json: async () => body } as Response;
+  }) as never;
+});
+afterEach(() => jest.useRealTimers());
+
+function stand(known = { facts: [], unread: [], last: 4 }) {
+  const client = new QueryClient();
+  const invalidate = jest.spyOn(client, 'invalidateQueries');
+  client.setQueryData(keys.facts(projectId, closureId), known);
+  const rendered = renderHook(({ spliceId }) => useOthers(projectId, closureId, spliceId), {
+    initialProps: { spliceId: 'a' },
+    wrapper: ({ children }: { children: ReactNode }) => (
+      <QueryClientProvider client={client}>{children}</QueryClientProvider>
+    ),
+  });
+  return { ...rendered, invalidate };
+}
+const after = (ms: number) => act(() => jest.advanceTimersByTimeAsync(ms));
+const places = () => told.map((one) => one.spliceId);
+
+test('it is told where one stands once one stands still, and again every four seconds', async () => {
+  const { rerender } = stand();
+  await after(200);
+  rerender({ spliceId: 'b' });
+  await after(200);
+  expect(places()).toEqual([]);
+  await after(100);
+  expect(places()).toEqual(['b']);
+  await after(4000);
+  expect(places()).toEqual(['b', 'b']);
+});
+
+test('others are shown as they come and go; where nobody changed the list is the same object', async () => {
+  const { result } = stand();
+  answer = { others: [bia], last: 4 };
+  await after(300);
+  expect(result.current).toEqual([bia]);
+  const before = result.current;
+  answer = { others: [{ ...bia }], last: 4 };
+  await after(4000);
+  expect(result.current).toBe(before);
+  answer = { others: [], last: 4 };
+  await after(4000);
+  expect(result.current).toEqual([]);
+});
+
+test('without network nobody is known of, and it goes on asking', async () => {
+  const { result } = stand();
+  answer = { others: [bia], last: 4 };
+  await after(300);
+  answer = null;
+  await after(4000);
+  expect(result.current).toEqual([]);
+  answer = { others: [bia], last: 4 };
+  await after(4000);
+  expect(result.current).toEqual([bia]);
+});
+
+test('what somebody else recorded is fetched at once, and nothing where it is known', async () => {
+  const { invalidate } = stand();
+  await after(300);
+  expect(invalidate).not.toHaveBeenCalled();
+  answer = { others: [bia], last: 5 };
+  await after(4000);
+  expect(invalidate).toHaveBeenCalledWith({ queryKey: keys.facts(projectId, closureId) });
+});
+
+test('who leaves the bench frees the splice, and asks no more', async () => {
+  const { unmount } = stand();
+  await after(300);
+  unmount();
+  await after(20_000);
+  expect(places()).toEqual(['a', null]);
+});

@@ -1,0 +1,1 @@
+ALTER TABLE "line_project" ADD COLUMN "time_zone" text;

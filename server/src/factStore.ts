@@ -45,8 +45,8 @@ export async function insertFacts(
 }
 
 /**
- * Appends those of these facts whose ids are not there yet and whose closure, where they have one, is the project's: in one statement, under the numbers after the
- * project's last, which it takes under the lock of the project's row. Returns what was appended. Rejects with 23505 where another server stored one of
+ * Appends those of these facts whose ids are not there yet and whose closure, where they have one, is the project's: in one call of a function of the database
+ * (migration append_facts), under the numbers after the project's last, which it takes under the lock of the project's row. Returns what was appended. Rejects with 23505 where another server stored one of
  * them in the meantime: then it is there, and a second call leaves it out.
  */
 export async function appendFacts(
@@ -58,24 +58,8 @@ export async function appendFacts(
   if (facts.length === 0) return [];
   const rows = facts.map((one, place) => ({ place, ...columnsOf(one) }));
   const result = await db.execute(sql`
-    with locked as (
-      select id, last_seq from line_project where id = ${projectId} and importing is null for update
-    ), given as (
-      select * from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
-        as r(place int, id uuid, "closureId" uuid, kind text, v int, body jsonb, understood boolean, "concernsGear" boolean)
-    ), appended as (
-      insert into fact (id, project_id, seq, closure_id, kind, v, body, understood, concerns_gear, received_at)
-      select g.id, p.id, p.last_seq + row_number() over (order by g.place), g."closureId", g.kind, g.v, g.body,
-        g.understood, g."concernsGear", ${receivedAt.toISOString()}::timestamptz
-      from given g cross join locked p
-      where not exists (select from fact f where f.id = g.id)
-        and (g."closureId" is null
-          or exists (select from plan_closure c where c.id = g."closureId" and c.project_id = p.id))
-      returning id, seq
-    ), counted as (
-      update line_project set last_seq = last_seq + (select count(*) from appended) where id = ${projectId}
-    )
-    select id, seq from appended`);
+    select fact_id as id, fact_seq as seq
+    from append_facts(${projectId}, ${JSON.stringify(rows)}::jsonb, ${receivedAt.toISOString()}::timestamptz)`);
   return rowsOf(result).map((row) => ({ id: String(row.id), seq: Number(row.seq) }));
 }
 

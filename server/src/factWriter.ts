@@ -2,7 +2,7 @@ import { closureOf, factTimeTrouble, readFact, sameFact } from '@cordel/core';
 import { eq } from 'drizzle-orm';
 import type { Clock } from './clock';
 import { sqlState, type Database } from './database/database';
-import { appendFacts, factsById, type AnyFact } from './factStore';
+import { appendFacts, breathe, factsById, type AnyFact } from './factStore';
 import { planClosure } from './schema';
 
 export interface FactReceipt {
@@ -70,6 +70,8 @@ export class FactWriter {
   private async drain(projectId: string): Promise<void> {
     const waiting = this.waiting.get(projectId)!;
     while (waiting.length > 0) {
+      // What came while the last statement ran, and lies at the door, goes along.
+      for (let before = 0; before < waiting.length; await breathe()) before = waiting.length;
       const group = nextGroup(waiting);
       try {
         await this.store(projectId, group);

@@ -52,11 +52,16 @@ export function spliceOrder(facts: readonly SpliceFact[]): readonly SpliceFact[]
 export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
   const attempts: StandingAttempt[] = [];
   const withdrawn: StandingAttempt[] = [];
+  const correctionsOf = new Map<string, Correction[]>();
+  for (const fact of facts) {
+    if (fact.kind !== 'correction') continue;
+    const others = correctionsOf.get(fact.body.attemptId);
+    if (others) others.push(fact);
+    else correctionsOf.set(fact.body.attemptId, [fact]);
+  }
   for (const fact of facts) {
     if (fact.kind !== 'attempt') continue;
-    const corrections = facts.filter(
-      (other): other is Correction => other.kind === 'correction' && other.body.attemptId === fact.id,
-    );
+    const corrections = correctionsOf.get(fact.id) ?? [];
     const result = corrections.length > 0 ? corrections.at(-1)!.body.result : fact.body;
     const {
       readings,

@@ -11,7 +11,7 @@ import type * as schema from '../schema';
  * | who may open it | one process; `folderLock.ts` keeps others off | any number; the first migrates under an advisory lock |
  * | connections | one: reads wait while a transaction runs, so nothing holds one open for long | a pool |
  * | `fact.seq` | given out under the lock of the project's row, which nobody contends for | the same lock, contended for by processes |
- * | an answered write is on the disk | `write` syncs the log itself: PGlite does not | `synchronous_commit` |
+ * | an answered write is on the disk | `logOnDisk.ts` waits for it: PGlite does not | `synchronous_commit` |
  * | `publish` | reaches this process, the only one there is | LISTEN / NOTIFY reaches all of them, this one too |
  * | copy before migrating | the folder is copied | a backup file is written |
  */

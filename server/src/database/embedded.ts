@@ -1,10 +1,11 @@
 import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
-import { cp, mkdir, open, readdir, readFile, rename, rm, stat, statfs, writeFile } from 'node:fs/promises';
+import { cp, mkdir, readdir, readFile, rename, rm, stat, statfs, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import * as schema from '../schema';
 import { diskTrouble, OperatorError } from '../operatorError';
 import type { Database, Queries } from './database';
+import { LogOnDisk, syncFolder } from './logOnDisk';
 import { migrate, stateOf, type Migration } from './migrate';
 
 /** What a data folder says of itself once a database was made in it. */
@@ -35,23 +36,35 @@ export async function openEmbedded(folder: string, migrations: readonly Migratio
     await client.close().catch(() => undefined);
     throw error;
   }
+  const log = new LogOnDisk(database, async () => {
+    const { rows } = await client.query<{ name: string }>(
+      'select pg_walfile_name(pg_current_wal_insert_lsn()) as name',
+    );
+    return rows[0]!.name;
+  });
+  // What recovery and migrations wrote.
+  await log.sync();
   const listeners = new Set<(message: string) => void>();
   return {
     kind: 'embedded',
     read: db as unknown as Queries,
     async write(work) {
       const result = await db.transaction((transaction) => work(transaction as unknown as Queries));
-      await syncLog(join(database, 'pg_wal'));
+      await log.sync();
       return result;
     },
     async writeOne(statement) {
       const result = await statement(db as unknown as Queries);
-      await syncLog(join(database, 'pg_wal'));
+      await log.sync();
       return result;
     },
     publish: async (message) => listeners.forEach((listener) => listener(message)),
     subscribe: (listener) => void listeners.add(listener),
-    close: () => client.close(),
+    async close() {
+      await log.close();
+      await client.close();
+      await syncFolder(database);
+    },
   };
 }
 
@@ -151,21 +164,4 @@ async function copyBefore(client: PGlite, database: string, copy: string): Promi
   await cp(database, `${copy}.making`, { recursive: true });
   await rm(copy, { recursive: true, force: true });
   await rename(`${copy}.making`, copy);
-}
-
-/**
- * PGlite hands its write-ahead log to the operating system before it reports a commit, which survives the end of this process; it
- * does not wait for the disk. This does: a van's power cut after the answer should not cost the splice either.
- */
-async function syncLog(folder: string): Promise<void> {
-  const segments = (await readdir(folder)).filter((name) => /^[0-9A-F]{24}$/.test(name)).sort();
-  // A transaction may have crossed into the newest segment, so the one before it is synced as well.
-  for (const segment of segments.slice(-2)) {
-    const file = await open(join(folder, segment), 'r+');
-    try {
-      await file.datasync();
-    } finally {
-      await file.close();
-    }
-  }
 }

@@ -42,8 +42,8 @@ export async function openEmbedded(folder: string, migrations: readonly Migratio
     );
     return rows[0]!.name;
   });
-  // What recovery and migrations wrote.
-  await log.sync();
+  // What recovery and migrations wrote. The first write to be answered waits for it.
+  log.sync().catch(() => undefined);
   const listeners = new Set<(message: string) => void>();
   return {
     kind: 'embedded',
@@ -85,6 +85,7 @@ export async function restoreEmbedded<T>(folder: string, fill: (db: Queries) => 
   } finally {
     await client.close();
   }
+  await syncFolder(making);
   await rename(making, database);
   await mark(folder);
   return result;
@@ -162,6 +163,7 @@ async function copyBefore(client: PGlite, database: string, copy: string): Promi
   await client.exec('CHECKPOINT');
   await rm(`${copy}.making`, { recursive: true, force: true });
   await cp(database, `${copy}.making`, { recursive: true });
+  await syncFolder(`${copy}.making`);
   await rm(copy, { recursive: true, force: true });
   await rename(`${copy}.making`, copy);
 }

@@ -87,13 +87,18 @@ export class LogOnDisk {
   }
 }
 
+/** Files that are waited for together. */
+const atOnce = 64;
+
 /** Waits until all files in a folder, and their names, are on the disk. */
 export async function syncFolder(folder: string): Promise<void> {
-  for (const entry of await readdir(folder, { withFileTypes: true })) {
-    const path = join(folder, entry.name);
-    if (entry.isDirectory()) await syncFolder(path);
-    else if (entry.isFile()) await syncPath(path, 'r+');
-  }
+  const entries = await readdir(folder, { withFileTypes: true });
+  const files = entries.filter((entry) => entry.isFile());
+  for (let start = 0; start < files.length; start += atOnce)
+    await Promise.all(
+      files.slice(start, start + atOnce).map((file) => syncPath(join(folder, file.name), 'r+')),
+    );
+  for (const entry of entries) if (entry.isDirectory()) await syncFolder(join(folder, entry.name));
   await syncPath(folder, 'r');
 }
 

@@ -1,6 +1,6 @@
 import { closureOfModel, planClosure, type Cable, type Closure, type Entry } from '../src';
-import { readOrder } from '../src/plan/orderEntrance';
-import { builtInModels } from '../src/plan/builtInModels';
+import { readOrder } from '../src/plan/order/orderEntrance';
+import { builtInModels } from '../src/plan/models/builtInModels';
 import { id } from './example';
 
 /** A closure of a built-in model at site 12 with these cables (site 11 is before it, 13 behind it), and its plan. */

@@ -1,7 +1,7 @@
 import { router } from 'expo-router';
-import { places } from '../features/line/places';
+import { places } from '../shell/places';
 import { Action } from '../ui/Action';
-import { Screen } from '../ui/Screen';
+import { Screen } from '../shell/frame/Screen';
 import { Empty } from '../ui/States';
 
 export default function NotFound() {

@@ -1,1 +1,1 @@
-export { ShelfScreen as default } from '../features/line/ShelfScreen';
+export { ShelfScreen as default } from '../features/line/shelf/ShelfScreen';

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { attempt, factAfter, id, spliceAt, subjectOf, timeOf } from '../../test/example';
 import { readProjectFile, writeProjectFile } from '../handover/projectFile';
-import { buildLedger } from '../splice/ledger';
-import { planClosure } from '../plan/closurePlan';
-import { isDone, measured, prepareState, tickOf, tickTargets } from '../prepare/tickTargets';
+import { buildLedger } from '../splice/record/ledger';
+import { planClosure } from '../plan/trays/closurePlan';
+import { isDone, measured, prepareState, tickOf, tickTargets } from '../prepare/steps/tickTargets';
 import { closureOf, concernsGear, isSpliceFact, knownFact, readFact, sameFact, type Fact } from './registry';
 import { spliceIdOf } from './subject';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { readingSchema } from '../splice/reading';
+import { readingSchema } from '../splice/record/reading';
 import { endsOfOldSpliceId, runsOf } from '../plan/fiberEnd';
 import { noteSchema } from './envelope';
 import { fibersOf, type SpliceSubject } from './subject';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { fiberTypeIds, type FiberTypeId } from '../line/fiberType';
 import { idSchema, nameSchema, versionSchema } from '../schemas';
-import type { SleeveKind } from '../splice/joint';
+import type { SleeveKind } from '../splice/bench/joint';
 import { calibrationRulesSchema, usualRules } from './rules';
 
 const sleeveKindSchema = z.enum(['single-40', 'single-60', 'ribbon', 'connector'] satisfies SleeveKind[]);

@@ -10,5 +10,5 @@ export * from './programs';
 export * from './rules';
 export * from './use';
 export * from './words';
-export * from '../splice/beforeArc';
-export * from '../splice/heaterLane';
+export * from '../splice/bench/beforeArc';
+export * from '../splice/bench/heaterLane';

@@ -1,6 +1,6 @@
 import { fiberOf, type FiberTypeId } from '../line/fiberType';
 import type { Cable } from '../line/cable';
-import type { SleeveKind } from '../splice/joint';
+import type { SleeveKind } from '../splice/bench/joint';
 import { heaterProgramFor, programFor, type Machine } from './gear';
 
 /** A program that is on and does not fit the splice at hand. */

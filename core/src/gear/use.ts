@@ -1,6 +1,6 @@
 import { compareFacts, isGearFact, type Attempt, type Fact, type GearFact } from '../facts';
 import type { Limits } from '../limits/limits';
-import { attemptReasons } from '../splice/verdict';
+import { attemptReasons } from '../splice/record/verdict';
 
 /** What one attempt means for the gear that made it. */
 export interface GearUse {

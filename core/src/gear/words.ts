@@ -1,5 +1,5 @@
 import { fiberOf } from '../line/fiberType';
-import { sleeveWords } from '../splice/joint';
+import { sleeveWords } from '../splice/bench/joint';
 import type { Due } from './due';
 import type { ProgramWarning } from './programs';
 

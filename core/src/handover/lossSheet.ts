@@ -3,13 +3,13 @@ import type { Cable } from '../line/cable';
 import { fiberCount, fiberName } from '../line/fiberNumber';
 import { siteOf, type Site } from '../line/project';
 import type { Limits } from '../limits/limits';
-import { planClosure } from '../plan/closurePlan';
+import { planClosure } from '../plan/trays/closurePlan';
 import { passedOver, passedOverBook, type PassedOver } from '../gear/passedOver';
 import { endsOfRuns, type FiberEnd } from '../plan/fiberEnd';
-import { spliceHistory, type StandingAttempt } from '../splice/history';
-import { buildLedger } from '../splice/ledger';
-import { formatLoss } from '../splice/reading';
-import { judgeSplice, lossLimit } from '../splice/verdict';
+import { spliceHistory, type StandingAttempt } from '../splice/record/history';
+import { buildLedger } from '../splice/record/ledger';
+import { formatLoss } from '../splice/record/reading';
+import { judgeSplice, lossLimit } from '../splice/record/verdict';
 import { markWords } from '../splice/words';
 import type { ProjectDefinition } from './projectFile';
 

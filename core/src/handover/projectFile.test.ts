@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { attempt, definition, factAfter, id, timeOf } from '../../test/example';
 import { anyConstruction } from '../../test/arbitraries';
 import { tia598 } from '../line/colorCode';
-import { builtInModels } from '../plan/builtInModels';
-import { closureOfModel } from '../plan/closureModel';
+import { builtInModels } from '../plan/models/builtInModels';
+import { closureOfModel } from '../plan/models/closureModel';
 import { readProjectFile, referenceProblems, writeProjectFile, type StoredFact } from './projectFile';
 
 const store = (fact: StoredFact['fact']): StoredFact => ({ fact, receivedAt: timeOf(500) });

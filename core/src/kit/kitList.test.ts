@@ -1,8 +1,8 @@
 import { cableA, cableB, closure, id } from '../../test/example';
 import type { Cable } from '../line/cable';
 import type { Closure } from '../plan/closure';
-import { planClosure } from '../plan/closurePlan';
-import { readOrder } from '../plan/orderText';
+import { planClosure } from '../plan/trays/closurePlan';
+import { readOrder } from '../plan/order/orderText';
 import { kitList, sumKits } from './kitList';
 
 const ribbons = (number: number, label: string, count: number): Cable => ({

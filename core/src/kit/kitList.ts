@@ -1,9 +1,9 @@
 import type { Cable } from '../line/cable';
 import { fiberUnits, unitOf } from '../line/fiberNumber';
 import { entryKey, goesThrough, type Closure } from '../plan/closure';
-import { jointOf } from '../splice/joint';
-import type { ClosurePlan } from '../plan/closurePlan';
-import { portsTaken } from '../plan/ports';
+import { jointOf } from '../splice/bench/joint';
+import type { ClosurePlan } from '../plan/trays/closurePlan';
+import { portsTaken } from '../plan/models/ports';
 
 /** One thing to bring, and how many. */
 export interface KitLine {

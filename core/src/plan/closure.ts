@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, nameSchema, textSchema, versionSchema } from '../schemas';
-import { closureLengthsSchema, kitPartSchema, portSchema } from './closureModel';
+import { closureLengthsSchema, kitPartSchema, portSchema } from './models/closureModel';
 import { fiberSideSchema } from './fiberEnd';
 
 /** Fibers, tubes or ribbons from–to of one cable, both included. */

@@ -4,12 +4,12 @@ import { equalTubes, type Cable } from '../line/cable';
 import type { Site } from '../line/project';
 import { kitList } from '../kit/kitList';
 import type { Closure, Entry } from './closure';
-import { planClosure, unassigned, type ClosurePlan } from './closurePlan';
+import { planClosure, unassigned, type ClosurePlan } from './trays/closurePlan';
 import { fiberEndKey } from './fiberEnd';
-import { followFiber } from './followFiber';
-import { guessOrderCsv, readOrderCsv } from './orderCsv';
-import { readOrder, writeOrder } from './orderText';
-import { planChange } from './planChange';
+import { followFiber } from './follow/followFiber';
+import { guessOrderCsv, readOrderCsv } from './order/orderCsv';
+import { readOrder, writeOrder } from './order/orderText';
+import { planChange } from './order/planChange';
 
 /** Laws that hold for every plan, tried on made-up ones. */
 

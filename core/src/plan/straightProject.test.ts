@@ -1,6 +1,6 @@
 import { id, limits } from '../../test/example';
 import { projectDefinitionSchema, referenceProblems } from '../handover/projectFile';
-import { planClosure } from './closurePlan';
+import { planClosure } from './trays/closurePlan';
 import { straightProject, straightProjectSchema, type StraightProject } from './straightProject';
 
 const input: StraightProject = {

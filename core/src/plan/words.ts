@@ -1,10 +1,10 @@
 import { wordsIn, type FindingIn, type Told } from '../finding';
 import type { Units } from '../line/project';
-import { formatMean } from '../splice/reading';
+import { formatMean } from '../splice/record/reading';
 import { formatMillimeters } from '../units/length';
 import type { Entry, OrderRange } from './closure';
-import type { LeastChange } from './leastChange';
-import type { Placement, TrayLayout } from './trayLayout';
+import type { LeastChange } from './trays/leastChange';
+import type { Placement, TrayLayout } from './trays/trayLayout';
 
 /** What the core says of plans, in English, in one place. */
 

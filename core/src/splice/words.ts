@@ -1,7 +1,7 @@
 import { wordsIn, type FindingIn, type Told } from '../finding';
-import type { ArcAdvice, ArcLimit, OverLimit } from './beforeArc';
-import { formatLoss, lossRefusal } from './reading';
-import type { Mark, Reason } from './verdict';
+import type { ArcAdvice, ArcLimit, OverLimit } from './bench/beforeArc';
+import { formatLoss, lossRefusal } from './record/reading';
+import type { Mark, Reason } from './record/verdict';
 
 /** What the core says of splices, in English, in one place. */
 

@@ -19,11 +19,11 @@ import { Action } from '../../ui/Action';
 import { TextBox } from '../../ui/Field';
 import { NumberBox } from '../../ui/NumberBox';
 import { SaveFoot } from '../../ui/SaveFoot';
-import { Screen } from '../../ui/Screen';
+import { Screen } from '../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { gutter, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { places } from '../line/places';
+import { places } from '../../shell/places';
 import { GearRecord } from './GearRecord';
 import { MachineParts, type PartProps, type Troubles } from './MachineParts';
 

@@ -13,12 +13,12 @@ import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { correctedNow } from '../../data/clock';
 import { useGear, useServerBook } from '../../data/gear';
 import { Action } from '../../ui/Action';
-import { Screen } from '../../ui/Screen';
+import { Screen } from '../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { places } from '../line/places';
+import { places } from '../../shell/places';
 
 /** All gear of the crews with its counts and what is due; one list for every project. */
 export function GearScreen() {

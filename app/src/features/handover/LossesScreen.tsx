@@ -6,18 +6,18 @@ import { documents, useDeleteProject, useProgress, useProject } from '../../data
 import { Action } from '../../ui/Action';
 import { CordRow } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
-import { Panes } from '../../ui/Panes';
-import { Screen } from '../../ui/Screen';
+import { Panes } from '../../shell/frame/Panes';
+import { Screen } from '../../shell/frame/Screen';
 import { Sheet } from '../../ui/Sheet';
 import { Empty, Failed, Loading } from '../../ui/States';
-import { Tabs } from '../../ui/Tabs';
+import { Tabs } from '../../shell/frame/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { CordNav } from '../line/CordNav';
-import { places, projectTabs } from '../line/places';
-import { allowanceWords, progressWords, waitingWords } from '../splice/words';
-import { download } from './download';
+import { CordNav } from '../../shell/frame/CordNav';
+import { places, projectTabs } from '../../shell/places';
+import { allowanceWords, progressWords, waitingWords } from '../../shell/words';
+import { download } from '../../shell/download';
 
 /** What is handed over: losses per closure against the limits, the loss sheet, and the project as one document. */
 export function LossesScreen({ projectId }: { projectId: string }) {

@@ -9,17 +9,17 @@ import { useProject } from '../../data/projects';
 import { storedValue } from '../../data/stored';
 import { Action } from '../../ui/Action';
 import { Choice, TextBox } from '../../ui/Field';
-import { Panes } from '../../ui/Panes';
-import { Screen } from '../../ui/Screen';
+import { Panes } from '../../shell/frame/Panes';
+import { Screen } from '../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
-import { Tabs } from '../../ui/Tabs';
+import { Tabs } from '../../shell/frame/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
 import { gutter, space, stroke } from '../../ui/tokens';
 import { TickRow } from '../../ui/TickRow';
 import { Type } from '../../ui/Type';
-import { saveText } from '../handover/download';
-import { CordNav } from '../line/CordNav';
-import { places, projectTabs } from '../line/places';
+import { saveText } from '../../shell/download';
+import { CordNav } from '../../shell/frame/CordNav';
+import { places, projectTabs } from '../../shell/places';
 import { useKitTicks } from './useKitTicks';
 
 /** What to bring: for one closure, or for all of the night. */

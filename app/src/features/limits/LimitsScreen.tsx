@@ -9,15 +9,15 @@ import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Action } from '../../ui/Action';
 import { Field } from '../../ui/Field';
 import { decimalField, optionalDecimalField } from '../../ui/numberField';
-import { Panes } from '../../ui/Panes';
-import { Screen } from '../../ui/Screen';
+import { Panes } from '../../shell/frame/Panes';
+import { Screen } from '../../shell/frame/Screen';
 import { Failed, Loading } from '../../ui/States';
-import { Tabs } from '../../ui/Tabs';
+import { Tabs } from '../../shell/frame/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { CordNav } from '../line/CordNav';
-import { places, projectTabs } from '../line/places';
+import { CordNav } from '../../shell/frame/CordNav';
+import { places, projectTabs } from '../../shell/places';
 
 const formSchema = z.object({
   singleMax: decimalField(limitsSchema.shape.singleMax),

@@ -2,13 +2,13 @@ import { siteOf, type Cable } from '@cordel/core';
 import type { ReactNode } from 'react';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { Action } from '../../ui/Action';
-import { Panes } from '../../ui/Panes';
-import { Screen } from '../../ui/Screen';
+import { Panes } from '../../shell/frame/Panes';
+import { Screen } from '../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { router } from 'expo-router';
-import { CordNav } from '../line/CordNav';
-import { places } from '../line/places';
-import { usePrepare, type Preparing } from './usePrepare';
+import { CordNav } from '../../shell/frame/CordNav';
+import { places } from '../../shell/places';
+import { usePrepare, type Preparing } from '../../shell/steps/usePrepare';
 
 export interface AtHand extends ClosureAtHand {
   readonly projectId: string;

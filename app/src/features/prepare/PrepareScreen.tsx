@@ -16,16 +16,16 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
 import { CordRow, type Stretch } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
-import { Screen } from '../../ui/Screen';
+import { Screen } from '../../shell/frame/Screen';
 import { gutter, space } from '../../ui/tokens';
 import { TickRow } from '../../ui/TickRow';
 import { Type } from '../../ui/Type';
-import { constructionWords } from '../line/cableWords';
-import { places } from '../line/places';
+import { constructionWords } from '../../shell/cableWords';
+import { places } from '../../shell/places';
 import { AtClosure, PreparePanes, type AtHand } from './AtClosure';
-import { endingOf } from './ending';
-import { SchoolsPart } from './SchoolsPart';
-import { mannerWords, sheetOf, useSchools } from './usePrepare';
+import { endingOf } from '../../shell/steps/ending';
+import { SchoolsPart } from './steps/SchoolsPart';
+import { mannerWords, sheetOf, useSchools } from '../../shell/steps/usePrepare';
 
 /** The preparation of a closure on its cord: before a blade comes out, each cable, the seals, and what comes after. */
 export function PrepareScreen({ projectId, closureId }: { projectId: string; closureId: string }) {

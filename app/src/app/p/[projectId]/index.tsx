@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { LineScreen } from '../../../features/line/LineScreen';
+import { LineScreen } from '../../../features/line/route/LineScreen';
 
 export default function LineRoute() {
   return <LineScreen {...useLocalSearchParams<{ projectId: string }>()} />;

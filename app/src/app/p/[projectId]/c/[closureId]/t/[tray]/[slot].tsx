@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { BenchScreen } from '../../../../../../../features/splice/BenchScreen';
+import { BenchScreen } from '../../../../../../../features/splice/bench/BenchScreen';
 
 export default function BenchRoute() {
   const { tray, slot, ...ids } = useLocalSearchParams<{

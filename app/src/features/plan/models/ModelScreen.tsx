@@ -1,0 +1,139 @@
+import { type ClosureModel } from '@cordel/core';
+import { builtInModels } from '@cordel/core/builtInModels';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { router } from 'expo-router';
+import { Controller, useForm } from 'react-hook-form';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { v7 } from 'uuid';
+import { useModels, useSaveModel } from '../../../data/plan';
+import { useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
+import { Choice, Field } from '../../../ui/Field';
+import { SaveFoot } from '../../../ui/SaveFoot';
+import { Screen } from '../../../shell/frame/Screen';
+import { Empty, Failed, Loading } from '../../../ui/States';
+import { gutter, space } from '../../../ui/tokens';
+import { Type } from '../../../ui/Type';
+import { places } from '../../../shell/places';
+import {
+  formOfModel,
+  modelFormSchema,
+  tableOfForm,
+  type ModelFormInput,
+  type ModelFormOutput,
+} from './modelForm';
+import { TableFields } from './TableFields';
+
+/** The catalogue is of no project, so its lengths are in mm; inches may be typed with their unit. */
+const units = 'mm';
+
+/** Makes a closure model ("new") or edits one. */
+export function ModelScreen({ modelId }: { modelId: string }) {
+  const models = useModels();
+  const up = { href: places.models, name: 'the models' };
+  const model = models.data?.find((one) => one.id === modelId);
+  const edit = useVersionedEdit(model, models.refetch);
+  if (!models.data || (!model && modelId !== 'new'))
+    return (
+      <Screen title="Closure model" up={up}>
+        {models.data ? (
+          <Empty title="There is no such model" text="It may have been deleted." />
+        ) : models.error ? (
+          <Failed error={models.error} onRetry={() => void models.refetch()} />
+        ) : (
+          <Loading what="the model" />
+        )}
+      </Screen>
+    );
+  return <ModelForm key={edit.round} edit={edit} />;
+}
+
+/** `edit` of none: a new one. */
+function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
+  const model = edit.base ?? null;
+  const save = useSaveModel();
+  const { control, handleSubmit } = useForm<ModelFormInput, unknown, ModelFormOutput>({
+    resolver: zodResolver(modelFormSchema(units)),
+    defaultValues: formOfModel(model ?? { ...builtInModels[0]!, name: '', about: '' }, units),
+  });
+  const submit = handleSubmit((form) => {
+    const { name, kind, about, trays, singleSlots, ribbonSlots } = form;
+    save.mutate(
+      {
+        id: model?.id ?? v7(),
+        version: model?.version ?? 1,
+        ...{ name, kind, about, trays, singleSlots, ribbonSlots },
+        ...tableOfForm(form, model),
+      },
+      { onSuccess: () => router.navigate(places.models) },
+    );
+  });
+  return (
+    <Screen
+      title={model ? model.name : 'New closure model'}
+      up={{ href: places.models, name: 'the models' }}
+      foot={
+        <SaveFoot
+          label="Save the model"
+          saving={save.isPending}
+          error={save.error}
+          onSave={() => void submit()}
+          newer={edit.newer}
+          onNewer={edit.showNewer}
+        />
+      }
+    >
+      <ScrollView contentContainerStyle={styles.form}>
+        <Field control={control} name="name" label="Name" />
+        <Controller
+          control={control}
+          name="kind"
+          render={({ field }) => (
+            <Choice
+              label="Kind"
+              value={field.value}
+              onChange={field.onChange}
+              options={[
+                { value: 'dome', label: 'Dome' },
+                { value: 'inline', label: 'Inline' },
+                { value: 'terminal', label: 'Express terminal' },
+                { value: 'drop', label: 'Drop joint' },
+                { value: 'rack', label: 'Rack module' },
+              ]}
+            />
+          )}
+        />
+        <Field control={control} name="about" label="About it" />
+        <View style={styles.fields}>
+          {(
+            [
+              ['trays', 'Trays', undefined],
+              ['singleSlots', 'Single sleeves on a tray', undefined],
+              ['ribbonSlots', 'Ribbon sleeves on a tray', undefined],
+              ['testPressure', 'Test pressure', 'kPa'],
+            ] as const
+          ).map(([name, label, unit]) => (
+            <View key={name} style={styles.half}>
+              <Field
+                control={control}
+                name={name}
+                label={label}
+                keyboard="decimal"
+                {...(unit ? { unit } : {})}
+              />
+            </View>
+          ))}
+        </View>
+        <Type look="small" tone="soft">
+          Never above 34.5 kPa (5 psi). The maker’s instruction for the closure comes first.
+        </Type>
+        <TableFields control={control} units={units} />
+      </ScrollView>
+    </Screen>
+  );
+}
+
+const styles = StyleSheet.create({
+  form: { padding: space.large, paddingLeft: gutter.width, gap: space.large, maxWidth: 760 },
+  fields: { flexDirection: 'row', flexWrap: 'wrap', gap: space.medium },
+  half: { flexGrow: 1, flexBasis: 150 },
+});

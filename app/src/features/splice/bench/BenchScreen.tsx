@@ -1,0 +1,314 @@
+import {
+  alongTheCord,
+  findSplice,
+  jointOf,
+  lossRefusal,
+  needsSplicing,
+  siteOf,
+  type SpliceState,
+  type TrayState,
+} from '@cordel/core';
+import type { ProgramWarning } from '@cordel/core/gear';
+import { router } from 'expo-router';
+import { memo, useCallback, useMemo, useState } from 'react';
+import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
+import { useRecordFact } from '../../../data/facts';
+import { pickGear } from '../../../data/gearTonight';
+import { cablesOf, useClosure, type ClosureAtHand } from '../../../data/ledger';
+import { useOrderOfWork } from '../../../data/orderOfWork';
+import { usePreferences } from '../../../data/preferences';
+import { useOthers } from '../../../data/presence';
+import { later, laterOrNothing } from '../../../ui/later';
+import { Panes } from '../../../shell/frame/Panes';
+import { Screen } from '../../../shell/frame/Screen';
+import { DeviceNotices } from '../../../shell/frame/SendStatus';
+import { Empty, Failed, Loading } from '../../../ui/States';
+import { useWide } from '../../../ui/theme';
+import { space } from '../../../ui/tokens';
+import { useLatest } from '../../../ui/useLatest';
+import { useGearAtBench } from '../gear/useGearAtBench';
+import { CordNav } from '../../../shell/frame/CordNav';
+import { places } from '../../../shell/places';
+import { useFetched } from '../../../shell/useFetched';
+import { AroundHere } from './AroundHere';
+import { BenchFoot } from './BenchFoot';
+import type { BenchSheet } from './BenchSheets';
+import { questionAt } from './questions/questionAt';
+import { SpliceCard } from './SpliceCard';
+import { TrayLedger } from '../record/TrayLedger';
+import { useBench } from './useBench';
+import { useBenchKeys } from './useBenchKeys';
+import { useRedosLeft } from './useRedosLeft';
+import { useStanding } from './useStanding';
+import { useTicksAsked } from './questions/useTicksAsked';
+import { progressWords } from '../../../shell/words';
+
+const BenchQuestion = later('the question', async () => (await import('../../fetchedLater')).BenchQuestion);
+const BenchSheets = later('the sheet', async () => (await import('../../fetchedLater')).BenchSheets);
+const HeaterStrip = laterOrNothing(async () => (await import('../../fetchedLater')).HeaterStrip);
+const PaceLine = laterOrNothing(async () => (await import('../../fetchedLater')).PaceLine);
+
+interface BenchScreenProps {
+  projectId: string;
+  closureId: string;
+  tray: number;
+  slot: number;
+}
+
+/** The bench: one splice at a time, at the slot that the address names. */
+export function BenchScreen({ projectId, closureId, ...address }: BenchScreenProps) {
+  const { tray, slot, go } = useStanding(address);
+  const { atHand, error, retry } = useClosure(projectId, closureId);
+  const up = { href: places.tray(projectId, closureId, tray), name: `tray ${tray}` };
+  if (!atHand)
+    return (
+      <Screen title="Bench" up={up}>
+        {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the closure" />}
+      </Screen>
+    );
+  const trayState = atHand.ledger.trays[tray - 1];
+  const here = trayState?.splices.find((state) => state.splice.slot === slot);
+  if (!trayState || !here)
+    return (
+      <Screen title="Bench" up={{ href: places.closure(projectId, closureId), name: 'the closure' }}>
+        <Empty
+          title={`Nothing planned at tray ${tray}, slot ${slot}`}
+          text="The order has no splice there. Go up the cord and pick one of the planned ones."
+        />
+      </Screen>
+    );
+  return <BenchAt projectId={projectId} atHand={atHand} tray={trayState} here={here} onGo={go} />;
+}
+
+/** Drawn again when something changed here, not with every answer of the server that brings nothing. */
+const BenchAt = memo(function BenchAt({
+  projectId,
+  atHand,
+  tray,
+  here,
+  onGo,
+}: {
+  projectId: string;
+  atHand: ClosureAtHand;
+  tray: TrayState;
+  here: SpliceState;
+  onGo: (state: SpliceState) => void;
+}) {
+  const { closure, definition, ledger } = atHand;
+  const { splice } = here;
+  const closureId = closure.id;
+  const wide = useWide();
+  const { height } = useWindowDimensions();
+  const cables = cablesOf(definition);
+  const preferences = usePreferences();
+  const recordFact = useRecordFact(projectId);
+  const [sheet, setSheet] = useState<BenchSheet | null>(null);
+  const [newTryFor, setNewTryFor] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+
+  const go = useCallback(
+    (state: SpliceState) => {
+      setRefusal(null);
+      setNewTryFor(null);
+      onGo(state);
+    },
+    [onGo],
+  );
+  // What stays the same from reading to reading is drawn once, so these must not change with every one.
+  const openSplice = useLatest((spliceId: string) => {
+    const state = findSplice(ledger, spliceId);
+    if (state) go(state);
+  });
+  const showHistory = useCallback(() => setSheet('history'), []);
+  const closeSheet = useCallback(() => setSheet(null), []);
+  const follow = () => {
+    // The stretch on which the left fiber comes to this closure.
+    const { cableId, fiber, side } = splice.left[0]!;
+    const at = cables.get(cableId)!.siteIds.indexOf(closure.siteId);
+    router.navigate(places.follow(projectId, cableId, fiber, side === 'high' ? at : Math.max(0, at - 1)));
+  };
+
+  const standing = useOthers(projectId, closureId, splice.id);
+  const others = useMemo(
+    () => new Map(standing.map(({ spliceId, by }) => [spliceId, by ?? 'Somebody'])),
+    [standing],
+  );
+  const taken = useMemo(() => new Set(others.keys()), [others]);
+  const order = useOrderOfWork(closureId);
+  const bench = useBench(projectId, atHand, here, { go, order, taken });
+  const entering = needsSplicing(here) || newTryFor === splice.id;
+  const redos = useRedosLeft(atHand, here);
+  const gear = useGearAtBench(atHand, here);
+  const asked = useTicksAsked(projectId, atHand, tray, here);
+  const question = entering ? questionAt(gear, asked) : null;
+  const joint = useMemo(() => jointOf(closure, splice, cables), [closure, splice, cables]);
+
+  const fetched = useFetched(splice.id);
+  const { before } = bench.details;
+  const machine = gear.atBench?.machine?.item ?? null;
+  const advice = useMemo(() => {
+    if (!fetched) return null;
+    const seen = splice.left.map((_, index) => before[index] ?? fetched.nothingSeen);
+    return fetched.adviseBeforeArc(seen, fetched.arcLimits(ledger.limits, machine?.limits ?? null));
+  }, [fetched, before, splice, ledger.limits, machine]);
+
+  // A new try of a ribbon is asked for until all its fibers are read.
+  const recorded = () => {
+    setNewTryFor(null);
+    setSheet(null);
+  };
+  const record = (loss: number | null) => {
+    if (loss === null || bench.read.length + 1 === bench.fibers) recorded();
+    bench.record(loss);
+  };
+  const atBench = {
+    ...bench,
+    record,
+    recordAll: (...result: Parameters<typeof bench.recordAll>) => {
+      recorded();
+      bench.recordAll(...result);
+    },
+    recordSame: () => {
+      recorded();
+      bench.recordSame();
+    },
+    recordLight: (light: 'dark' | 'glows') => {
+      recorded();
+      bench.recordLight(light);
+    },
+  };
+  const typed = useBenchKeys({
+    enabled: sheet === null,
+    entering: entering && question === null && joint.kind !== 'mechanical',
+    onReading: (loss) => {
+      const trouble = lossRefusal(loss);
+      setRefusal(trouble);
+      if (trouble === null) record(loss);
+    },
+    onMove: (by) => {
+      const cord = alongTheCord(ledger);
+      const next = cord[cord.indexOf(here) + by];
+      if (next) go(next);
+    },
+    onSkip: bench.skip,
+    onTakeBack: bench.takeBack,
+    onHelp: () => setSheet('keys'),
+  });
+
+  const foot = (
+    <BenchFoot
+      bench={atBench}
+      state={here}
+      tray={tray}
+      limits={ledger.limits}
+      entering={entering}
+      joint={joint}
+      advice={advice}
+      onNewTry={() => setNewTryFor(splice.id)}
+      onFollow={follow}
+      onSheet={setSheet}
+      pace={<PaceLine again={splice.id} atHand={atHand} tray={tray} kind={splice.kind} />}
+      question={
+        question ? (
+          <BenchQuestion
+            question={question}
+            atHand={atHand}
+            here={here}
+            gear={gear}
+            asked={asked}
+            onFact={recordFact}
+          />
+        ) : null
+      }
+      typed={typed}
+      refusal={refusal}
+    />
+  );
+  const site = siteOf(definition.sites, closure.siteId);
+
+  return (
+    <Panes
+      cord={<CordNav definition={definition} closureId={closureId} ledger={ledger} tray={tray.tray} />}
+      ledger={
+        <TrayLedger
+          atHand={atHand}
+          tray={tray}
+          hereId={splice.id}
+          others={others}
+          onOpen={openSplice}
+          titled
+        />
+      }
+    >
+      <Screen
+        title={`Tray ${tray.tray} · slot ${splice.slot}`}
+        subtitle={`${site.name} · ${progressWords(ledger.rollUp)}`}
+        up={{ href: places.tray(projectId, closureId, tray.tray), name: `tray ${tray.tray}` }}
+        bench
+        foot={foot}
+      >
+        <DeviceNotices />
+        {preferences.heaterLane ? <HeaterStrip again={splice.id} atHand={atHand} machine={machine} /> : null}
+        {/* By keyboard too: at a low window the card is longer than its place. */}
+        <ScrollView tabIndex={0} contentContainerStyle={wide ? styles.wide : styles.cord}>
+          <AroundHere
+            atHand={atHand}
+            tray={tray}
+            here={here}
+            rows={question ? 0 : height >= tallFrom ? 2 : 1}
+            others={others}
+            onOpen={openSplice}
+          >
+            <SpliceCard
+              state={here}
+              cables={cables}
+              limits={ledger.limits}
+              details={bench.details}
+              advice={advice?.action === 'look' ? null : advice}
+              warnings={gear.atBench?.warnings ?? noWarnings}
+              onSwitch={switchProgram}
+              joint={joint}
+              other={others.get(splice.id) ?? null}
+              onPass={bench.skip}
+              read={bench.read}
+              redos={redos}
+              asked={question === 'polarity' || question === 'ribbonize'}
+              onHistory={showHistory}
+            />
+          </AroundHere>
+        </ScrollView>
+      </Screen>
+      {sheet ? (
+        <BenchSheets
+          sheet={sheet}
+          projectId={projectId}
+          atHand={atHand}
+          here={here}
+          bench={atBench}
+          gear={gear}
+          taken={taken}
+          onFact={recordFact}
+          onGo={go}
+          onFollow={follow}
+          onClose={closeSheet}
+        />
+      ) : null}
+    </Panes>
+  );
+});
+
+/** From this height there is room for two splices above and below. px */
+const tallFrom = 900;
+
+const noWarnings: readonly never[] = [];
+
+/** The person set the machine as the card says. */
+function switchProgram({ what, fitting, cladding }: ProgramWarning): void {
+  if (fitting === null) return;
+  pickGear(what === 'heater' ? { heater: fitting } : { program: fitting, cladding });
+}
+
+const styles = StyleSheet.create({
+  cord: { paddingVertical: 0 },
+  wide: { flexGrow: 1, justifyContent: 'center', padding: space.wide },
+});

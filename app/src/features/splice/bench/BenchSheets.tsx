@@ -1,0 +1,81 @@
+import { jointOf, type Fact, type SpliceState } from '@cordel/core';
+import { cablesOf, type ClosureAtHand } from '../../../data/ledger';
+import { GearSheet } from '../gear/GearSheet';
+import type { BenchGear } from '../gear/useGearAtBench';
+import { HistorySheet } from '../record/HistorySheet';
+import { JointStepsSheet } from './JointStepsSheet';
+import { KeysSheet } from './KeysSheet';
+import { OrderSheet } from './OrderSheet';
+import { PasteSheet } from './panels/PasteSheet';
+import type { Bench } from './types';
+
+export type BenchSheet = 'history' | 'keys' | 'paste' | 'gear' | 'order' | 'steps';
+
+interface BenchSheetsProps {
+  sheet: BenchSheet;
+  projectId: string;
+  atHand: ClosureAtHand;
+  here: SpliceState;
+  bench: Bench;
+  gear: BenchGear;
+  taken: ReadonlySet<string>;
+  onFact: (fact: Fact) => void;
+  onGo: (state: SpliceState) => void;
+  onFollow: () => void;
+  onClose: () => void;
+}
+
+/** What is laid over the bench. */
+export function BenchSheets(props: BenchSheetsProps) {
+  const { sheet, projectId, atHand, here, bench, gear, taken, onFact, onGo, onFollow, onClose } = props;
+  const { definition, closure, ledger } = atHand;
+  const all = cablesOf(definition);
+  const joint = jointOf(closure, here.splice, all);
+  switch (sheet) {
+    case 'history':
+      return (
+        <HistorySheet
+          state={here}
+          facts={atHand.facts}
+          zone={definition.project.timeZone}
+          open
+          onClose={onClose}
+          onCorrect={bench.correct}
+          onFollow={onFollow}
+        />
+      );
+    case 'keys':
+      return <KeysSheet open onClose={onClose} />;
+    case 'paste':
+      return <PasteSheet fibers={bench.fibers} open onClose={onClose} onLosses={bench.recordAll} />;
+    case 'gear':
+      return (
+        <GearSheet
+          gear={gear.list}
+          atBench={gear.atBench}
+          closureId={closure.id}
+          joint={joint}
+          cables={[here.splice.left[0]!, here.splice.right[0]!].map(({ cableId }) => all.get(cableId)!)}
+          units={definition.project.units}
+          zone={definition.project.timeZone}
+          onFact={onFact}
+          onClose={onClose}
+        />
+      );
+    case 'order':
+      return (
+        <OrderSheet
+          closureId={closure.id}
+          ledger={ledger}
+          hereId={here.splice.id}
+          taken={taken}
+          onGo={onGo}
+          onClose={onClose}
+        />
+      );
+    case 'steps':
+      return (
+        <JointStepsSheet projectId={projectId} atHand={atHand} here={here} joint={joint} onClose={onClose} />
+      );
+  }
+}

@@ -1,0 +1,208 @@
+import {
+  findSplice,
+  formatLoss,
+  nextSplice,
+  spliceHistory,
+  type Attempt,
+  type OwnerAnswer,
+  type Reading,
+  type SpliceState,
+} from '@cordel/core';
+import type { BeforeArc } from '@cordel/core/gear';
+import { useCallback, useEffect, useState } from 'react';
+import { useRecordFact } from '../../../data/facts';
+import { ledgerOf, type ClosureAtHand } from '../../../data/ledger';
+import {
+  newAttempt,
+  newCorrection,
+  newOwnerAnswer,
+  resultOf,
+  type Result,
+  type Why,
+} from '../record/newFact';
+import type { BenchWays, Details, LastEntry } from './types';
+import { verdictLine } from '../record/words';
+
+/** How long the last entry can be taken back with one tap. */
+const takeBackMs = 10_000;
+
+const noDetails: Details = {
+  before: [],
+  note: '',
+  proofTestFailed: false,
+  sleeveForgotten: false,
+  sleeveConfirmed: false,
+};
+
+function readingOf(loss: number | null, seen: BeforeArc | undefined): Reading {
+  return {
+    loss,
+    cleaveLeft: seen?.cleaveLeft ?? null,
+    cleaveRight: seen?.cleaveRight ?? null,
+    ...(seen && seen.offset !== null ? { offset: seen.offset } : {}),
+    ...(seen && seen.gap !== null ? { gap: seen.gap } : {}),
+  };
+}
+
+const noLosses: readonly number[] = [];
+
+/** What the bench can do at the splice one stands on. */
+export function useBench(
+  projectId: string,
+  { definition, closure, ledger }: ClosureAtHand,
+  here: SpliceState,
+  { go, order, taken }: BenchWays,
+) {
+  const recordFact = useRecordFact(projectId);
+  const [last, setLast] = useState<LastEntry | null>(null);
+  const hereId = here.splice.id;
+  // Angles and notes belong to the splice they were entered for.
+  const [entered, setEntered] = useState({ for: hereId, details: noDetails });
+  const details = entered.for === hereId ? entered.details : noDetails;
+  const setDetails = (next: Details) => setEntered({ for: hereId, details: next });
+
+  // A ribbon is read fiber by fiber and recorded when its last one is read.
+  const [ribbon, setRibbon] = useState<{ for: string; losses: readonly number[] }>({
+    for: hereId,
+    losses: [],
+  });
+  const read = ribbon.for === hereId ? ribbon.losses : noLosses;
+  const fibers = here.splice.left.length;
+
+  useEffect(() => {
+    if (!last?.takeBack) return;
+    const timer = setTimeout(() => setLast({ ...last, takeBack: null }), takeBackMs);
+    return () => clearTimeout(timer);
+  }, [last]);
+
+  const about = (state: SpliceState) => ({
+    closureId: closure.id,
+    splice: state.splice,
+    facts: state.facts,
+  });
+
+  /**
+   * Records one try with the losses of all its fibers. One that holds moves on to the next splice. null: it broke before it could be read, or `light` says
+   * how a mechanical connector looks.
+   */
+  const recordAll = (losses: readonly (number | null)[], light?: Attempt['body']['light']) => {
+    const { before, note, proofTestFailed, sleeveForgotten, sleeveConfirmed } = details;
+    setRibbon({ for: hereId, losses: [] });
+    const fact = newAttempt(about(here), {
+      readings: losses.map((loss, index) => readingOf(loss, before[index])),
+      proofTestFailed: proofTestFailed || (light === undefined && losses.includes(null)),
+      ...(sleeveForgotten ? { sleeveForgotten } : {}),
+      ...(sleeveConfirmed && !sleeveForgotten ? { sleeveConfirmed } : {}),
+      ...(light ? { light } : {}),
+      note: note.trim(),
+    });
+    const after = ledgerOf(definition, closure, recordFact(fact));
+    const state = findSplice(after, hereId)!;
+    setDetails(noDetails);
+    setLast({
+      text: verdictLine(state, after.limits),
+      mark: state.verdict.mark,
+      takeBack: { spliceId: hereId, attemptId: fact.id },
+    });
+    const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId, order, taken) : null;
+    if (next) go(next);
+  };
+
+  /** One reading: of a single splice, or of the next fiber of a ribbon. */
+  const record = (loss: number | null) => {
+    if (loss === null) {
+      recordAll(here.splice.left.map(() => null));
+      return;
+    }
+    if (read.length + 1 === fibers) {
+      recordAll([...read, loss]);
+      return;
+    }
+    setRibbon({ for: hereId, losses: [...read, loss] });
+    setLast({
+      text: `Fiber ${read.length + 1} of ${fibers} reads ${formatLoss(loss)}.`,
+      mark: 'open',
+      takeBack: { spliceId: hereId, attemptId: null },
+    });
+  };
+
+  /** A mechanical connector: whether light shows at its joint. */
+  const recordLight = (light: NonNullable<Attempt['body']['light']>) =>
+    recordAll(
+      here.splice.left.map(() => null),
+      light,
+    );
+
+  /** The rest of a ribbon reads as its last fiber did. */
+  const recordSame = () => {
+    const same = read.at(-1);
+    if (same !== undefined) recordAll(here.splice.left.map((_, index) => read[index] ?? same));
+  };
+
+  const takeBack = () => {
+    if (!last?.takeBack) return;
+    if (last.takeBack.attemptId === null) {
+      setRibbon({ for: hereId, losses: read.slice(0, -1) });
+      setLast({ text: `Fiber ${read.length} of ${fibers}: read it again.`, mark: 'open', takeBack: null });
+      return;
+    }
+    const state = findSplice(ledger, last.takeBack.spliceId);
+    if (!state) return;
+    recordFact(newCorrection(about(state), last.takeBack.attemptId, null, { because: 'taken-back' }));
+    setLast({ text: `Slot ${state.splice.slot}: the reading is taken back.`, mark: 'open', takeBack: null });
+    go(state);
+  };
+
+  const correct = (attemptId: string, result: Result | null, why: Why) => {
+    const after = ledgerOf(
+      definition,
+      closure,
+      recordFact(newCorrection(about(here), attemptId, result, why)),
+    );
+    const state = findSplice(after, hereId)!;
+    setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
+  };
+
+  /** The last try stands as it was read, but its sleeve was not on: it has to be done again. */
+  const sleeveForgotten = () => {
+    const standing = spliceHistory(here.facts).last;
+    if (!standing) return;
+    const { sleeveConfirmed: _, ...result } = resultOf(standing);
+    correct(standing.fact.id, { ...result, sleeveForgotten: true }, { because: 'sleeve-forgotten' });
+  };
+
+  const answer = (given: OwnerAnswer['body']['answer']) => {
+    const attempt = spliceHistory(here.facts).last;
+    if (!attempt) return;
+    const after = ledgerOf(
+      definition,
+      closure,
+      recordFact(newOwnerAnswer(about(here), attempt.fact.id, given)),
+    );
+    const state = findSplice(after, hereId)!;
+    setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
+  };
+
+  const skip = useCallback(() => {
+    const next = nextSplice(ledger, hereId, order, taken);
+    if (next) go(next);
+    else setLast({ text: 'Nothing else is left in this order of work.', mark: 'holds', takeBack: null });
+  }, [ledger, hereId, go, order, taken]);
+
+  return {
+    last,
+    details,
+    setDetails,
+    read,
+    fibers,
+    record,
+    recordAll,
+    recordSame,
+    recordLight,
+    takeBack,
+    correct,
+    sleeveForgotten,
+    answer,
+    skip,
+  };
+}

@@ -1,0 +1,72 @@
+import {
+  runsOf,
+  type Attempt,
+  type Correction,
+  type Fact,
+  type OwnerAnswer,
+  type PlacedSplice,
+  type SpliceFact,
+  type StandingAttempt,
+} from '@cordel/core';
+import { factStart } from '../../../data/factStart';
+import { usedGear } from '../../../data/gearTonight';
+
+interface About {
+  readonly closureId: string;
+  readonly splice: Pick<PlacedSplice, 'left' | 'right'>;
+  /** What already happened at the splice. */
+  readonly facts: readonly SpliceFact[];
+}
+
+/** What came of a try. */
+export type Result = NonNullable<Correction['body']['result']>;
+
+function base<K extends Fact['kind']>(kind: K, { closureId, splice, facts }: About) {
+  const { left, right } = splice;
+  return {
+    ...factStart(kind, facts),
+    subject: { on: 'splice' as const, closureId, left: runsOf(left), right: runsOf(right) },
+  };
+}
+
+/** An attempt read off the machine and entered by hand, with the gear of the night. */
+export function newAttempt(about: About, result: Result): Attempt {
+  const gear = usedGear();
+  return {
+    ...base('attempt', about),
+    body: { source: 'hand', simulated: false, ...(gear ? { gear } : {}), ...result },
+  };
+}
+
+/** What stands of an attempt, to be corrected in one thing. */
+export function resultOf(standing: StandingAttempt): Result {
+  const { readings, proofTestFailed, sleeveForgotten, sleeveConfirmed, light, note } = standing;
+  return {
+    readings: [...readings],
+    proofTestFailed,
+    ...(sleeveForgotten ? { sleeveForgotten } : {}),
+    ...(sleeveConfirmed ? { sleeveConfirmed } : {}),
+    ...(light ? { light } : {}),
+    note,
+  };
+}
+
+/** Why something is corrected: what the bench knows, or the person's own words. */
+export type Why = Partial<Pick<Correction['body'], 'because' | 'reason'>>;
+
+/** `result` null takes the attempt back. */
+export function newCorrection(about: About, attemptId: string, result: Result | null, why: Why): Correction {
+  const { reason = '', because } = why;
+  return {
+    ...base('correction', about),
+    body: { attemptId, result, ...(because ? { because } : {}), reason },
+  };
+}
+
+export function newOwnerAnswer(
+  about: About,
+  attemptId: string,
+  answer: OwnerAnswer['body']['answer'],
+): OwnerAnswer {
+  return { ...base('owner-answer', about), body: { attemptId, answer, note: '' } };
+}

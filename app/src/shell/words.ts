@@ -1,0 +1,28 @@
+import { formatMean, markWords, type Allowance, type Limits, type RollUp } from '@cordel/core';
+
+/** What every stage says of how far a closure is. */
+
+/** "52 of 96" with what waits: "1 redo", "1 owner’s call". */
+export function waitingWords(rollUp: RollUp): string {
+  const parts = [];
+  if (rollUp.marks.redo > 0) parts.push(`${rollUp.marks.redo} ${markWords.redo.toLowerCase()}`);
+  if (rollUp.marks.owner > 0) parts.push(`${rollUp.marks.owner} ${markWords.owner.toLowerCase()}`);
+  return parts.join(' · ');
+}
+
+export function progressWords(rollUp: RollUp): string {
+  if (rollUp.count === 0) return 'No splices planned';
+  return rollUp.settled === 0 && rollUp.marks.redo === 0 ? 'Open' : `${rollUp.settled} of ${rollUp.count}`;
+}
+
+/** The running allowance in words. Above the limit of a single splice it is no news: that limit binds first. */
+export function allowanceWords({ remaining, mayAverage }: Allowance, { singleMax }: Limits): string {
+  if (mayAverage === null) return 'nothing left to splice';
+  if (mayAverage < 0) return 'the mean can no longer hold: redo the worst';
+  if (mayAverage >= singleMax)
+    return remaining === 1
+      ? 'the last one keeps the mean if it holds'
+      : `the ${remaining} to do keep the mean if they hold`;
+  const open = remaining === 1 ? 'the last one may read' : `the ${remaining} to do may average`;
+  return `${open} ${formatMean(mayAverage)}`;
+}

@@ -1,0 +1,325 @@
+import { sayAt, type Place, type Say, type Told } from '../../finding';
+import type { Cable, Construction } from '../../line/cable';
+import { schemeOf } from '../../line/colorCode';
+import { fiberCount, fiberUnits, unitOf } from '../../line/fiberNumber';
+import { entryKey, goesThrough, type Closure, type OrderLine, type OrderRange } from '../closure';
+import { spliceId, type FiberEnd, type FiberSide } from '../fiberEnd';
+import { compareFibers } from './fiberMatch';
+import type { PlanFinding } from '../words';
+
+/** A splice as planned: ends left joined to ends right. A single splice has one end on each side, a ribbon as many as it has fibers. */
+export interface PlannedSplice {
+  readonly id: string;
+  readonly kind: 'single' | 'ribbon';
+  readonly left: readonly FiberEnd[];
+  readonly right: readonly FiberEnd[];
+  readonly circuit: string | null;
+}
+
+/** Fibers from–to that an order range means, or why it means none. */
+export type ResolvedRange =
+  { readonly from: number; readonly to: number; readonly trouble: null } | { readonly trouble: RangeTrouble };
+
+type RangeTrouble = Told<
+  Extract<
+    PlanFinding,
+    {
+      code:
+        'no-such-cable' | 'runs-backwards' | 'reversed-unplanned' | 'range' | 'filler-counted' | 'no-units';
+    }
+  >
+>;
+
+/** Ribbons that are made of loose fibers on both sides have this many, the last one what is left (common practice). */
+const ribbonizedSize = 12;
+
+/**
+ * The splices that a closure's order asks for, in the order of its lines. What can't be done is left out and told:
+ * an unknown cable, a fiber that does not exist, ranges of different length, an end used twice, a ribbon broken up, and so on.
+ */
+export function expandOrder(
+  closure: Closure,
+  cables: ReadonlyMap<string, Cable>,
+  lineNumber: (index: number) => number = (index) => index + 1,
+): { splices: PlannedSplice[]; findings: PlanFinding[] } {
+  const splices: PlannedSplice[] = [];
+  const findings: PlanFinding[] = [];
+  const used = new UsedEnds(cables);
+  const entries = new Map(
+    closure.entries.map((entry, index) => [entry.cableId, { entry, key: entryKey(entry, index) }]),
+  );
+  const compared = new Set<string>();
+
+  closure.order.forEach((line, index) => {
+    const number = lineNumber(index);
+    const where: Place = { kind: 'order-line', line: number };
+    const say = sayAt(findings, where);
+
+    const sides = [line.left, line.right].map((range) => {
+      const cable = cables.get(range.cableId);
+      const resolved = resolveRange(range, cable);
+      if (resolved.trouble) {
+        findings.push({ ...resolved.trouble, severity: 'error', where });
+        return null;
+      }
+      const known = entries.get(range.cableId);
+      if (!known) {
+        say('no-entry', { label: cable!.label });
+        return null;
+      }
+      const { entry, key } = known;
+      if (goesThrough(entry.manner) !== (range.side !== 'end')) {
+        say('side', { key, side: range.side });
+        return null;
+      }
+      const through = (entry.through ?? []).find((unit) => {
+        const { first, fibers } = fiberUnits(cable!.construction)[unit - 1] ?? { first: 0, fibers: 0 };
+        return first <= resolved.to && first + fibers - 1 >= resolved.from;
+      });
+      if (through !== undefined)
+        say('express-and-cut', {
+          holder: { key, kind: isRibboned(cable!) ? 'ribbon' : 'tube', number: through },
+          line: number,
+        });
+      for (const live of cable!.live ?? [])
+        if (live.from <= resolved.to && live.to >= resolved.from)
+          say('live-cut', {
+            key,
+            from: Math.max(live.from, resolved.from),
+            to: Math.min(live.to, resolved.to),
+            circuit: live.circuit,
+            line: number,
+          });
+      return { cable: cable!, range, from: resolved.from, to: resolved.to };
+    });
+    const [left, right] = sides;
+    if (!left || !right) return;
+
+    const length = left.to - left.from + 1;
+    const rightLength = right.to - right.from + 1;
+    if (length !== rightLength) {
+      say('range-lengths-differ', { line: number, left: length, right: rightLength });
+      return;
+    }
+
+    const pair = `${left.cable.id} ${right.cable.id}`;
+    if (!compared.has(pair)) {
+      compared.add(pair);
+      compareFibers(left.cable, right.cable, say);
+      const [one, other] = [schemeOf(left.cable), schemeOf(right.cable)];
+      if (one.id !== other.id)
+        say(
+          'schemes-differ',
+          {
+            left: { label: left.cable.label, scheme: one.name },
+            right: { label: right.cable.label, scheme: other.name },
+          },
+          'warning',
+        );
+    }
+
+    const pieces = line.mode === 'single' ? null : ribbonPieces(line, left, right, number, say);
+    if (line.mode !== 'single' && !pieces) return;
+    const kind = pieces ? 'ribbon' : 'single';
+    const overlaps: { cableId: string; line: number; from: number; to: number }[] = [];
+    for (let at = 0, piece = 0; at < length; piece += 1) {
+      const size = pieces ? pieces[piece]! : 1;
+      const taken = used.take(left.range, left.from + at, right.range, right.from + at, size, number);
+      if (taken) {
+        const last = overlaps.at(-1);
+        if (last && last.cableId === taken.cableId && last.line === taken.line && taken.fiber === last.to + 1)
+          last.to = taken.fiber;
+        else overlaps.push({ cableId: taken.cableId, line: taken.line, from: taken.fiber, to: taken.fiber });
+      } else {
+        const leftEnds = endsOf(left.range, left.from + at, size);
+        const rightEnds = endsOf(right.range, right.from + at, size);
+        if (line.polarity === 'reversed') rightEnds.reverse();
+        splices.push({
+          id: spliceId(leftEnds, rightEnds),
+          kind,
+          left: leftEnds,
+          right: rightEnds,
+          circuit: line.circuit,
+        });
+      }
+      at += size;
+    }
+    for (const { cableId, line: other, from, to } of overlaps)
+      say('end-used-twice', { label: cables.get(cableId)!.label, from, to, lines: [other, number] });
+  });
+  return { splices, findings };
+}
+
+interface ResolvedSide {
+  readonly cable: Cable;
+  readonly range: OrderRange;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How many fibers each ribbon of the line has; null, and told, when the sides cannot be joined ribbon by ribbon. */
+function ribbonPieces(
+  line: OrderLine,
+  left: ResolvedSide,
+  right: ResolvedSide,
+  number: number,
+  say: Say<PlanFinding>,
+): number[] | null {
+  const sides = [left, right].map((side) => ribbonsIn(side));
+  for (const [index, side] of [left, right].entries()) {
+    const ribbons = sides[index]!;
+    if (ribbons === null && line.mode === 'ribbon') {
+      say('no-ribbons', { label: side.cable.label });
+      return null;
+    }
+    const broken = ribbons?.find((ribbon) => ribbon.inside < ribbon.fibers);
+    if (broken) {
+      say('ribbon-split', { line: number, label: side.cable.label, ...broken });
+      return null;
+    }
+  }
+  const [a, b] = sides.map((ribbons) => ribbons?.map((ribbon) => ribbon.inside) ?? null);
+  if (a && b) {
+    const differs = a.findIndex((size, index) => size !== b[index]);
+    if (differs < 0) return a;
+    const [one, other] = [sides[0]![differs]!, sides[1]![differs]];
+    say('ribbon-sizes-differ', {
+      left: { label: left.cable.label, unit: one.unit, fibers: one.fibers },
+      right: other ? { label: right.cable.label, unit: other.unit, fibers: other.fibers } : null,
+    });
+    return null;
+  }
+  if (a ?? b) return (a ?? b)!;
+  const length = left.to - left.from + 1;
+  return Array.from({ length: Math.ceil(length / ribbonizedSize) }, (_, index) =>
+    Math.min(ribbonizedSize, length - index * ribbonizedSize),
+  );
+}
+
+/** The ribbons that a range touches, with how many of their fibers lie in it; null when the cable has loose fibers. */
+function ribbonsIn({
+  cable,
+  from,
+  to,
+}: ResolvedSide): { unit: number; fibers: number; inside: number }[] | null {
+  if (!isRibboned(cable)) return null;
+  const found = [];
+  for (let number = from; number <= to;) {
+    const { unit, first, fibers } = unitOf(cable.construction, number);
+    const last = first + fibers - 1;
+    found.push({ unit, fibers, inside: Math.min(last, to) - number + 1 });
+    number = last + 1;
+  }
+  return found;
+}
+
+/** Which order line took each end, by cable and side. */
+class UsedEnds {
+  private readonly lines = new Map<string, Partial<Record<FiberSide, Int32Array>>>();
+
+  constructor(private readonly cables: ReadonlyMap<string, Cable>) {}
+
+  private of({ cableId, side }: OrderRange): Int32Array {
+    let sides = this.lines.get(cableId);
+    if (!sides) this.lines.set(cableId, (sides = {}));
+    return (sides[side] ??= new Int32Array(fiberCount(this.cables.get(cableId)!.construction) + 1));
+  }
+
+  /** Takes `size` ends on both sides for a line. When one of them is taken already, takes none and returns it. */
+  take(
+    left: OrderRange,
+    leftFirst: number,
+    right: OrderRange,
+    rightFirst: number,
+    size: number,
+    line: number,
+  ): { cableId: string; fiber: number; line: number } | null {
+    const [a, b] = [this.of(left), this.of(right)];
+    for (let step = 0; step < size; step += 1) {
+      if (a[leftFirst + step])
+        return { cableId: left.cableId, fiber: leftFirst + step, line: a[leftFirst + step]! };
+      if (b[rightFirst + step])
+        return { cableId: right.cableId, fiber: rightFirst + step, line: b[rightFirst + step]! };
+      if (a === b && leftFirst < rightFirst + size && rightFirst < leftFirst + size)
+        return { cableId: left.cableId, fiber: leftFirst, line };
+    }
+    a.fill(line, leftFirst, leftFirst + size);
+    b.fill(line, rightFirst, rightFirst + size);
+    return null;
+  }
+}
+
+function endsOf({ cableId, side }: OrderRange, first: number, size: number): FiberEnd[] {
+  const ends: FiberEnd[] = [];
+  for (let step = 0; step < size; step += 1) ends.push({ cableId, fiber: first + step, side });
+  return ends;
+}
+
+/** The fibers that a range of an order means. */
+export function resolveRange(range: OrderRange, cable: Cable | undefined): ResolvedRange {
+  const refuse = (trouble: RangeTrouble) => ({ trouble });
+  if (!cable) return refuse({ code: 'no-such-cable', params: {} });
+  const { label } = cable;
+  const of = range.of ?? 'fiber';
+  if (range.to < range.from)
+    return refuse({
+      code: isRibboned(cable) ? 'reversed-unplanned' : 'runs-backwards',
+      params: { label, of, from: range.from, to: range.to },
+    });
+
+  const count =
+    of === 'fiber' ? fiberCount(cable.construction) : unitsNumbered(cable.construction)[of].length;
+  if (of !== 'fiber' && count === 0) return refuse({ code: 'no-units', params: { label, of } });
+  if (range.to > count) {
+    const beyond = { label, of, count, asked: range.to };
+    const places = fillersIn(cable);
+    return refuse(
+      places.length > 0
+        ? { code: 'filler-counted', params: { ...beyond, places } }
+        : { code: 'range', params: beyond },
+    );
+  }
+  if (of === 'fiber') return { from: range.from, to: range.to, trouble: null };
+  const holds = unitsNumbered(cable.construction)[of];
+  return { from: holds[range.from - 1]!.first, to: holds[range.to - 1]!.last, trouble: null };
+}
+
+interface NumberedUnits {
+  readonly tube: readonly { readonly first: number; readonly last: number }[];
+  readonly ribbon: readonly { readonly first: number; readonly last: number }[];
+}
+
+// Constructions are never changed in place, so what was listed once stays true.
+const numbered = new WeakMap<Construction, NumberedUnits>();
+
+/** First and last fiber of every tube, and of every ribbon, in numbering order; empty when the cable has none. */
+export function unitsNumbered(construction: Construction): NumberedUnits {
+  const known = numbered.get(construction);
+  if (known) return known;
+  const units = fiberUnits(construction);
+  const listed = units.map(({ first, fibers }) => ({ first, last: first + fibers - 1 }));
+  const tubes: { first: number; last: number }[] = [];
+  for (const [index, { tube }] of units.entries()) {
+    if (tube === null) continue;
+    const before = tubes[tube - 1];
+    if (before) before.last = listed[index]!.last;
+    else tubes.push({ ...listed[index]! });
+  }
+  const { kind } = units[0]!;
+  const made: NumberedUnits = {
+    tube: kind === 'tube' ? listed : tubes,
+    ribbon: kind === 'ribbon' ? listed : [],
+  };
+  numbered.set(construction, made);
+  return made;
+}
+
+/** Places of the fillers among the strands, 1 …: where somebody counted too far, one was easily taken for a tube. */
+function fillersIn({ construction }: Cable): number[] {
+  if (!('strands' in construction)) return [];
+  return construction.strands.flatMap((strand, index) => (strand.kind === 'filler' ? [index + 1] : []));
+}
+
+function isRibboned({ construction }: Cable): boolean {
+  return fiberUnits(construction)[0]!.kind === 'ribbon';
+}

@@ -1,0 +1,134 @@
+import fc from 'fast-check';
+import { cableA, cableB, cables, closure, id } from '../../../test/example';
+import type { Entry } from '../closure';
+import {
+  completeOrderRow,
+  readOrder,
+  readOrderRow,
+  writeOrder,
+  writeOrderLine,
+  type WrittenLine,
+} from './orderText';
+
+const entries: Entry[] = [
+  { cableId: cableA.id, manner: 'cut' },
+  { cableId: cableB.id, manner: 'express' },
+  { cableId: id(3), manner: 'drop', key: 'DX' },
+];
+const a = { cableId: cableA.id, side: 'end' as const };
+
+test.each([
+  ['A 1-72 > DX 1-72', { left: { ...a, from: 1, to: 72 }, mode: 'single', circuit: null }],
+  ['a 5>dx 7', { left: { ...a, from: 5, to: 5 }, mode: 'single' }],
+  ['A T3 > DX T1', { left: { ...a, of: 'tube', from: 3, to: 3 }, mode: 'single' }],
+  ['A R1-R6 → DX R1–6', { left: { ...a, of: 'ribbon', from: 1, to: 6 }, mode: 'ribbon' }],
+  ['A R7 > DX R7 reversed', { mode: 'ribbon', polarity: 'reversed' }],
+  ['A 1-12 > DX 1-12 ribbonized straight : Ring north', { mode: 'ribbonized', circuit: 'Ring north' }],
+  ['A 1 > B+ 3', { right: { cableId: cableB.id, side: 'high', from: 3, to: 3 } }],
+  ['A 1 > B- 3', { right: { cableId: cableB.id, side: 'low', from: 3, to: 3 } }],
+])('reads “%s”', (row, expected) => {
+  expect(readOrderRow(row, entries).line).toMatchObject(expected);
+});
+
+test.each([
+  ['Q 1-2 > DX 1-2', 2, 'Expected a cable of this closure (A, B, DX), and found "1-2".'],
+  ['A > DX 1', 3, 'Expected fibers like 1-12, a tube like T3 or ribbons like R1-R6, and found ">".'],
+  ['A 1-', 5, 'Expected the number at which the range ends, and the line ends here.'],
+  ['A 1-3 DX 1-3', 7, 'Expected ">", and found "DX".'],
+  ['A T1-R3 > DX 1', 7, 'Expected the range to end as it began, with T, and found "3".'],
+  ['A 0-3 > DX 1', 6, 'Numbers start at 1; expected a number from 1 up, and found ">".'],
+  [
+    'A 1 > DX 1 backwards',
+    12,
+    'Expected single, ribbon, ribbonized, straight, reversed or ": circuit", and found "backwards".',
+  ],
+  ['A 1 > DX 1 :  ', 15, 'Expected the circuit’s name, and the line ends here.'],
+])('says where “%s” cannot be read, and what was expected', (row, column, message) => {
+  expect(readOrderRow(row, entries)).toMatchObject({ column, message });
+});
+
+test('a row that cannot be read costs only itself, and empty rows nothing', () => {
+  const { lines, rows, problems } = readOrder('A 1 > DX 1\n\nA 2 DX 2\nA 3 > DX 3', entries);
+  expect(lines).toHaveLength(2);
+  expect(rows).toEqual([1, 4]);
+  expect(problems).toMatchObject([{ row: 3, column: 5 }]);
+});
+
+const range = fc
+  .record({
+    entry: fc.constantFrom(...entries),
+    high: fc.boolean(),
+    of: fc.constantFrom('tube' as const, 'ribbon' as const, undefined),
+    from: fc.integer({ min: 1, max: 6912 }),
+    more: fc.nat({ max: 300 }),
+  })
+  .map(({ entry, high, of, from, more }) => ({
+    cableId: entry.cableId,
+    side: entry.manner === 'express' ? (high ? ('high' as const) : ('low' as const)) : ('end' as const),
+    ...(of ? { of } : {}),
+    from,
+    to: from + more,
+  }));
+const anyLine: fc.Arbitrary<WrittenLine> = fc
+  .record({
+    left: range,
+    right: range,
+    mode: fc.constantFrom('single' as const, 'ribbon' as const, 'ribbonized' as const),
+    reversed: fc.boolean(),
+    circuit: fc.option(
+      fc
+        .string({ minLength: 1, maxLength: 60 })
+        .map((text) => text.trim())
+        .filter((text) => text !== '' && !text.includes('\n')),
+    ),
+  })
+  .map(({ reversed, ...line }) => ({ ...line, ...(reversed ? { polarity: 'reversed' as const } : {}) }));
+
+test('what is written is read back the same', () => {
+  fc.assert(
+    fc.property(anyLine, (line) => {
+      expect(readOrderRow(writeOrderLine(line, entries), entries).line).toEqual(line);
+    }),
+  );
+});
+
+test('writes the closure’s order', () => expect(writeOrder(closure)).toBe('A 1-24 > B 1-24'));
+
+test('no text breaks the reader', () => {
+  fc.assert(
+    fc.property(fc.string({ maxLength: 60 }), (text) => {
+      const { lines, problems } = readOrder(text, entries);
+      expect(lines.length + problems.length).toBe(text.split('\n').filter((row) => row.trim() !== '').length);
+    }),
+  );
+});
+
+describe('completion', () => {
+  const known = new Map([...cables, [id(3), { ...cableA, id: id(3), label: 'Drop' }]]);
+  const complete = (before: string, others: WrittenLine[] = []) =>
+    completeOrderRow(before, [entries[0]!, entries[2]!], known, others).map((one) => one.insert.trim());
+  const [line] = readOrder('A 1-12 > DX 1-12', entries).lines;
+
+  test('offers the cables, then what is free, then the arrow, then as many on the other side', () => {
+    expect(complete('')).toEqual(['A', 'DX']);
+    expect(complete('A ', [line!])).toEqual(['13-24', 'T3']);
+    expect(complete('A 13-24 ')).toEqual(['>']);
+    expect(complete('A 13-24 > ')).toEqual(['DX']);
+    expect(complete('A 13-24 > DX ', [line!])).toEqual(['13-24', '13-24']);
+    expect(complete('A T1 > DX ')).toEqual(['T1', '1-6']);
+  });
+
+  test('goes by the letters typed so far', () => {
+    expect(complete('A 1 > DX 1 rib')).toEqual(['ribbon', 'ribbonized']);
+    expect(complete('d')).toEqual(['DX']);
+  });
+
+  test('whatever is offered is read on', () => {
+    for (const before of ['', 'A ', 'A 1-6 ', 'A 1-6 > ', 'A 1-6 > DX '])
+      for (const { insert, replaces } of completeOrderRow(before, entries, known, [])) {
+        const after = before.slice(0, before.length - replaces) + insert;
+        const read = readOrderRow(after, entries);
+        if (read.line === undefined) expect(read.message).toContain('the line ends here');
+      }
+  });
+});

@@ -1,0 +1,335 @@
+import type { Cable } from '../../line/cable';
+import { fiberCount } from '../../line/fiberNumber';
+import { entryKey, goesThrough, type Closure, type Entry, type OrderLine, type OrderRange } from '../closure';
+import { resolveRange, unitsNumbered } from './order';
+
+/**
+ * The order as people say it, one line each:
+ *
+ *     A 1-72 > B 1-72            fibers, one to one
+ *     A T3 > B T1                a whole tube
+ *     A R1-R6 > B R1-R6          whole ribbons
+ *     A T1 > B R1 ribbonized     loose fibers made into ribbons first
+ *     A R7 > B R7 reversed       1 meets 12
+ *     A+ 73-84 > C 1-12 : Ring   the end toward higher distance of a cable that goes through; a circuit's name
+ *
+ * A cable is called by its key in the closure.
+ */
+export interface OrderTextProblem {
+  /** 1 … in the text, and in the row. */
+  readonly row: number;
+  readonly column: number;
+  readonly message: string;
+}
+
+export type WrittenLine = Omit<OrderLine, 'id'>;
+
+export interface ReadOrder {
+  readonly lines: readonly WrittenLine[];
+  /** The row of the text that each line stands in. */
+  readonly rows: readonly number[];
+  readonly problems: readonly OrderTextProblem[];
+}
+
+/** Reads an order. Empty rows are passed over; what cannot be read is told, and the other rows are read all the same. */
+export function readOrder(text: string, entries: readonly Entry[]): ReadOrder {
+  const lines: WrittenLine[] = [];
+  const rows: number[] = [];
+  const problems: OrderTextProblem[] = [];
+  text.split('\n').forEach((row, index) => {
+    if (row.trim() === '') return;
+    const read = readOrderRow(row, entries);
+    if (read.line) {
+      lines.push(read.line);
+      rows.push(index + 1);
+    } else problems.push({ row: index + 1, column: read.column, message: read.message });
+  });
+  return { lines, rows, problems };
+}
+
+/** What a reader of a row was waiting for when it stopped. */
+type Waiting = 'left-key' | 'left-range' | 'arrow' | 'right-key' | 'right-range' | 'words';
+
+export type ReadRow =
+  | { readonly line: WrittenLine; readonly waiting: 'words' }
+  | {
+      readonly line?: undefined;
+      readonly waiting: Waiting;
+      readonly column: number;
+      readonly message: string;
+      readonly left?: OrderRange;
+      readonly rightEntry?: Entry;
+      readonly leftEntry?: Entry;
+    };
+
+const unitOfLetter = { T: 'tube', R: 'ribbon' } as const;
+
+/** Reads one row; when it cannot, says where and what was expected. */
+export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
+  const scan = new Scanner(row);
+  const keys = entries.map((entry, index) => entryKey(entry, index));
+  const keyWords = keys.length > 0 ? keys.join(', ') : 'none yet';
+
+  const key = (): { entry: Entry; side: OrderRange['side'] } | string => {
+    const word = scan.take(/[A-Za-z]{1,3}(?![A-Za-z])/y)?.toUpperCase();
+    const entry = entries[keys.indexOf(word ?? '')];
+    if (!entry) return `Expected a cable of this closure (${keyWords})`;
+    const sign = scan.takeAtOnce(/[+\-−](?=\s|$)/y);
+    return { entry, side: sign === null ? 'end' : sign === '+' ? 'high' : 'low' };
+  };
+  const range = (cableId: string, side: OrderRange['side']): OrderRange | string => {
+    const letter = scan.take(/[TtRr](?=\s*\d)/y)?.toUpperCase() as 'T' | 'R' | undefined;
+    const from = scan.take(/\d{1,5}/y);
+    if (from === null) return 'Expected fibers like 1-12, a tube like T3 or ribbons like R1-R6';
+    let to: string | null = from;
+    if (scan.take(/-|–|−|\.\./y) !== null) {
+      const again = scan.take(/[TtRr](?=\s*\d)/y)?.toUpperCase();
+      if (again && again !== letter)
+        return `Expected the range to end as it began, with ${letter ?? 'a number'}`;
+      to = scan.take(/\d{1,5}/y);
+      if (to === null) return 'Expected the number at which the range ends';
+    }
+    const numbers = { from: Number(from), to: Number(to) };
+    if (numbers.from < 1 || numbers.to < 1) return 'Numbers start at 1; expected a number from 1 up';
+    return { cableId, side, ...(letter ? { of: unitOfLetter[letter] } : {}), ...numbers };
+  };
+  const stop = (waiting: Waiting, message: string, more: object = {}) => ({
+    waiting,
+    column: scan.column,
+    message: `${message}, and ${scan.found}.`,
+    ...more,
+  });
+
+  const leftKey = key();
+  if (typeof leftKey === 'string') return stop('left-key', leftKey);
+  const leftEntry = leftKey.entry;
+  const left = range(leftEntry.cableId, leftKey.side);
+  if (typeof left === 'string') return stop('left-range', left, { leftEntry });
+  if (scan.take(/>|→/y) === null) return stop('arrow', 'Expected ">"', { left, leftEntry });
+  const rightKey = key();
+  if (typeof rightKey === 'string') return stop('right-key', rightKey, { left, leftEntry });
+  const rightEntry = rightKey.entry;
+  const right = range(rightEntry.cableId, rightKey.side);
+  if (typeof right === 'string') return stop('right-range', right, { left, leftEntry, rightEntry });
+
+  let mode: OrderLine['mode'] | null = null;
+  let polarity: OrderLine['polarity'] | null = null;
+  let circuit: string | null = null;
+  for (;;) {
+    const word = scan.take(/single|ribbonized|ribbon|straight|reversed/iy)?.toLowerCase();
+    if (word === 'single' || word === 'ribbon' || word === 'ribbonized') mode = word;
+    else if (word === 'straight' || word === 'reversed') polarity = word;
+    else break;
+  }
+  if (scan.take(/:/y) !== null) {
+    circuit = scan.rest().trim();
+    if (circuit === '') return stop('words', 'Expected the circuit’s name');
+    if (circuit.length > 80) return stop('words', 'Expected a circuit’s name of at most 80 characters');
+  }
+  if (!scan.atEnd)
+    return stop('words', 'Expected single, ribbon, ribbonized, straight, reversed or ": circuit"');
+  const line = { left, right };
+  return {
+    waiting: 'words',
+    line: {
+      ...line,
+      mode: mode ?? usualMode(line),
+      ...(polarity === 'reversed' ? { polarity } : {}),
+      circuit,
+    },
+  };
+}
+
+/** Ribbons are spliced as ribbons and everything else singly, unless the line says otherwise. */
+function usualMode({ left, right }: Pick<OrderLine, 'left' | 'right'>): OrderLine['mode'] {
+  return left.of === 'ribbon' || right.of === 'ribbon' ? 'ribbon' : 'single';
+}
+
+class Scanner {
+  private at = 0;
+
+  constructor(private readonly text: string) {}
+
+  take(pattern: RegExp): string | null {
+    while (/\s/.test(this.text[this.at] ?? '')) this.at += 1;
+    return this.takeAtOnce(pattern);
+  }
+
+  /** The same, without passing over blanks. */
+  takeAtOnce(pattern: RegExp): string | null {
+    pattern.lastIndex = this.at;
+    const found = pattern.exec(this.text)?.[0] ?? null;
+    if (found !== null) this.at += found.length;
+    return found;
+  }
+
+  rest(): string {
+    const rest = this.text.slice(this.at);
+    this.at = this.text.length;
+    return rest;
+  }
+
+  get atEnd(): boolean {
+    return this.text.slice(this.at).trim() === '';
+  }
+
+  get column(): number {
+    return this.at + 1;
+  }
+
+  get found(): string {
+    const word = /\S+/.exec(this.text.slice(this.at))?.[0];
+    return word ? `found "${word}"` : 'the line ends here';
+  }
+}
+
+/** One line of the order as text; `readOrderRow` reads the same line out of it. Throws when the closure lacks one of its cables. */
+export function writeOrderLine(line: WrittenLine, entries: readonly Entry[]): string {
+  const side = ({ cableId, side, of, from, to }: OrderRange) => {
+    const index = entries.findIndex((entry) => entry.cableId === cableId);
+    if (index < 0) throw new Error(`The closure has no cable ${cableId}`);
+    const letter = of === 'tube' ? 'T' : of === 'ribbon' ? 'R' : '';
+    const sign = side === 'end' ? '' : side === 'low' ? '-' : '+';
+    const numbers = from === to ? `${letter}${from}` : `${letter}${from}-${letter}${to}`;
+    return `${entryKey(entries[index]!, index)}${sign} ${numbers}`;
+  };
+  return [
+    `${side(line.left)} > ${side(line.right)}`,
+    line.mode === usualMode(line) ? null : line.mode,
+    line.polarity === 'reversed' ? 'reversed' : null,
+    line.circuit === null ? null : `: ${line.circuit}`,
+  ]
+    .filter((part) => part !== null)
+    .join(' ');
+}
+
+/** The whole order as text. Lines of a cable that left the closure are left out. */
+export function writeOrder({ order, entries }: Pick<Closure, 'order' | 'entries'>): string {
+  const known = new Set(entries.map((entry) => entry.cableId));
+  return order
+    .filter((line) => known.has(line.left.cableId) && known.has(line.right.cableId))
+    .map((line) => writeOrderLine(line, entries))
+    .join('\n');
+}
+
+export interface Completion {
+  /** What is put in place of the last `replaces` characters before the cursor. */
+  readonly insert: string;
+  readonly replaces: number;
+  readonly about: string;
+}
+
+/**
+ * What may come next in a row, most likely first; at most eight.
+ * @param before the row up to the cursor
+ * @param others the other lines of the order: their fibers are not offered again
+ */
+export function completeOrderRow(
+  before: string,
+  entries: readonly Entry[],
+  cables: ReadonlyMap<string, Cable>,
+  others: readonly WrittenLine[],
+): Completion[] {
+  const word = /[^\s>→]*$/.exec(before)![0];
+  const head = before.slice(0, before.length - word.length);
+  // Read without the word at the cursor: that is the one to be completed.
+  const read = readOrderRow(head, entries);
+  const offer = (insert: string, about: string): Completion => ({ insert, about, replaces: word.length });
+  const offers = offersFor(read, entries, cables, others).map(([insert, about]) => offer(insert, about));
+  return offers
+    .filter((one) => one.insert.toLowerCase().startsWith(word.toLowerCase()) && one.insert.trim() !== word)
+    .slice(0, 8);
+}
+
+function offersFor(
+  read: ReadRow,
+  entries: readonly Entry[],
+  cables: ReadonlyMap<string, Cable>,
+  others: readonly WrittenLine[],
+): [insert: string, about: string][] {
+  switch (read.waiting) {
+    case 'left-key':
+    case 'right-key': {
+      const taken = read.line === undefined && read.waiting === 'right-key' ? read.left?.cableId : undefined;
+      return entries.flatMap((entry, index) => {
+        const label = cables.get(entry.cableId)?.label ?? '';
+        const key = entryKey(entry, index);
+        if (entry.cableId === taken && !goesThrough(entry.manner)) return [];
+        return goesThrough(entry.manner)
+          ? [
+              [`${key}- `, `${label}, toward the start`] as [string, string],
+              [`${key}+ `, `${label}, onward`] as [string, string],
+            ]
+          : [[`${key} `, label] as [string, string]];
+      });
+    }
+    case 'left-range': {
+      const cable = read.line === undefined && cables.get(read.leftEntry?.cableId ?? '');
+      if (!cable) return [];
+      const free = freeFibers(cable, others);
+      if (!free) return [];
+      return [
+        [`${span(free.from, free.to)} `, 'the next free fibers'],
+        ...(['tube', 'ribbon'] as const).flatMap((of) => unitOffers(cable, of, free.from)),
+      ];
+    }
+    case 'arrow':
+      return [['> ', 'meets']];
+    case 'right-range': {
+      if (read.line !== undefined || !read.left || !read.rightEntry) return [];
+      const cable = cables.get(read.rightEntry.cableId);
+      const leftCable = cables.get(read.left.cableId);
+      const left = resolveRange(read.left, leftCable);
+      if (!cable || left.trouble) return [];
+      const length = left.to - left.from + 1;
+      const same = resolveRange({ ...read.left, cableId: cable.id }, cable);
+      const free = freeFibers(cable, others);
+      const offers: [string, string][] = [];
+      if (!same.trouble && same.to - same.from + 1 === length)
+        offers.push([`${unitSpan(read.left)} `, 'the same numbers']);
+      if (free && free.to - free.from + 1 >= length)
+        offers.push([`${span(free.from, free.from + length - 1)} `, `the next ${length} free`]);
+      return offers;
+    }
+    case 'words':
+      return [
+        ['ribbon ', 'whole ribbons'],
+        ['ribbonized ', 'loose fibers made into ribbons'],
+        ['reversed ', 'the first fiber meets the last'],
+        [': ', 'a circuit’s name'],
+      ];
+  }
+}
+
+const span = (from: number, to: number) => (from === to ? String(from) : `${from}-${to}`);
+
+function unitSpan({ of, from, to }: OrderRange): string {
+  const letter = of === 'tube' ? 'T' : of === 'ribbon' ? 'R' : '';
+  return from === to ? `${letter}${from}` : `${letter}${from}-${letter}${to}`;
+}
+
+/** The first run of fibers of a cable that no other line takes, or null. */
+function freeFibers(cable: Cable, others: readonly WrittenLine[]): { from: number; to: number } | null {
+  const ranges = others
+    .flatMap(({ left, right }) => [left, right])
+    .filter((range) => range.cableId === cable.id)
+    .map((range) => resolveRange(range, cable))
+    .filter((range) => range.trouble === null)
+    .sort((a, b) => a.from - b.from);
+  let from = 1;
+  for (const range of ranges) {
+    if (range.from > from) return { from, to: range.from - 1 };
+    from = Math.max(from, range.to + 1);
+  }
+  const count = fiberCount(cable.construction);
+  return from <= count ? { from, to: count } : null;
+}
+
+/** The first tube or ribbon that begins at a fiber or behind it. */
+function unitOffers(cable: Cable, of: 'tube' | 'ribbon', from: number): [string, string][] {
+  const units = unitsNumbered(cable.construction)[of];
+  const at = units.findIndex((unit) => unit.first >= from);
+  if (at < 0) return [];
+  const { first, last } = units[at]!;
+  return [[`${of === 'tube' ? 'T' : 'R'}${at + 1} `, `${of} ${at + 1}, fibers ${span(first, last)}`]];
+}

@@ -1,0 +1,47 @@
+import type { Closure } from '../../plan/closure';
+import type { ClosureLengths } from '../../plan/models/closureModel';
+
+/** Every length that a cut sheet asks for, mm. */
+export type PreparationLengths = Required<ClosureLengths>;
+
+/**
+ * Used where a closure's own table says nothing. Common practice, no published source: the maker's instruction comes first.
+ */
+export const usualLengths: PreparationLengths = {
+  sheathOpening: 1625.6,
+  strengthMember: 203.2,
+  tube: 57.15,
+  trayFiber: 700,
+  tubeToTray: 640,
+  clampMark: 0,
+  aramid: 76.2,
+  ripcord: 101.6,
+  testCut: 101.6,
+  windowInset: 381,
+  exitStub: 50.8,
+  dropOpening: 914.4,
+  coils: 2,
+  coilDiameter: 80,
+  redo: 35,
+  cableLoop: 600,
+};
+
+/** How far a tube reaches into its tray, mm (common practice: splice modules mark fibers at 30 mm). */
+export const tubeInTray = 30;
+
+/** The second of two binder groups is cut this much shorter, mm (common practice: 1 in). */
+export const groupStep = 25.4;
+
+/** Longest piece in which a tube is pulled off, mm (common practice: about 24 in). */
+export const tubePiece = 609.6;
+
+/** The first part of a ripcord is laid open with a knife, mm (common practice: 3 in). */
+export const ripcordWindow = 76.2;
+
+/** Toning wire and messenger come off to this far below the sheath's edge, mm, so that the seal closes on round sheath. */
+export const throughSeal = 150;
+
+/** The lengths that count at a closure: its own, and the usual ones where it has none. */
+export function lengthsOf(closure: Pick<Closure, 'lengths'>): PreparationLengths {
+  return { ...usualLengths, ...closure.lengths };
+}

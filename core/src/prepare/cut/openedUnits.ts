@@ -1,0 +1,157 @@
+import type { Cable } from '../../line/cable';
+import { colorAt, schemeOf } from '../../line/colorCode';
+import { fiberUnits } from '../../line/fiberNumber';
+import type { Closure, Entry } from '../../plan/closure';
+import type { ClosurePlan } from '../../plan/trays/closurePlan';
+
+/** What fibers are taken out of a cable with: a tube, also one with ribbons in it, a ribbon of a central tube, or a bundle that nothing holds. */
+export interface Holder {
+  readonly kind: 'tube' | 'ribbon' | 'bundle';
+  /** Number of the tube or ribbon; 1 for a bundle. */
+  readonly number: number;
+  /** Two-letter color code. */
+  readonly code: string;
+  readonly first: number;
+  readonly fibers: number;
+  /** Fibers per binder group, or null. */
+  readonly groupSize: number | null;
+  /** Whether ribbons lie in it. */
+  readonly ribbons: boolean;
+}
+
+/**
+ * How a holder is opened: at the cable's end; where the cable goes through, so that the stub comes from the low or the high side of the route
+ * or from both; or by a window, the rest of its fibers staying whole.
+ */
+export type Opening = 'end' | 'low' | 'high' | 'both' | 'window';
+
+export interface OpenedUnit {
+  readonly holder: Holder;
+  readonly how: Opening;
+  /** Sides whose ends are spliced; a window may have one or both. */
+  readonly sides: readonly ('low' | 'high' | 'end')[];
+  /** Fibers of it that are spliced here. */
+  readonly used: number;
+  /** Trays that its splices lie on, upward; empty when none has a slot. */
+  readonly trays: readonly number[];
+}
+
+/** Tubes and ribbons of a cable in numbering order. */
+export function holdersOf(cable: Cable): readonly Holder[] {
+  const scheme = schemeOf(cable);
+  const holders: Holder[] = [];
+  for (const unit of fiberUnits(cable.construction)) {
+    const last = holders.at(-1);
+    if (unit.tube !== null && last?.number === unit.tube) {
+      holders[holders.length - 1] = { ...last, fibers: last.fibers + unit.fibers };
+      continue;
+    }
+    const number = unit.tube ?? unit.unit;
+    holders.push({
+      kind: unit.tube === null ? unit.kind : 'tube',
+      number,
+      code: colorAt(scheme, number).code,
+      first: unit.first,
+      fibers: unit.fibers,
+      groupSize: unit.groupSize,
+      ribbons: unit.kind === 'ribbon',
+    });
+  }
+  return holders;
+}
+
+/** The tubes or ribbons of a cable that the plan opens in a closure, and those that it leaves whole. */
+export function openedUnits(
+  plan: ClosurePlan,
+  cable: Cable,
+  manner: Entry['manner'],
+): { readonly opened: readonly OpenedUnit[]; readonly whole: readonly Holder[] } {
+  const holders = holdersOf(cable);
+  const byFiber: number[] = [];
+  holders.forEach(({ first, fibers }, index) => {
+    for (let fiber = first; fiber < first + fibers; fiber += 1) byFiber[fiber] = index;
+  });
+  const found = holders.map(() => ({
+    fibers: new Set<number>(),
+    sides: new Set<'low' | 'high' | 'end'>(),
+    trays: new Set<number>(),
+  }));
+  const take = (ends: ClosurePlan['splices'][number]['left'], tray: number | null) => {
+    for (const end of ends) {
+      const own = end.cableId === cable.id ? found[byFiber[end.fiber] ?? -1] : undefined;
+      if (!own) continue;
+      own.fibers.add(end.fiber);
+      own.sides.add(end.side);
+      if (tray !== null) own.trays.add(tray);
+    }
+  };
+  for (const { left, right, tray } of plan.splices) {
+    take(left, tray);
+    take(right, tray);
+  }
+  for (const { left, right } of plan.unplaced) {
+    take(left, null);
+    take(right, null);
+  }
+
+  const opened: OpenedUnit[] = [];
+  const whole: Holder[] = [];
+  holders.forEach((holder, index) => {
+    const { fibers, sides, trays } = found[index]!;
+    if (fibers.size === 0) {
+      whole.push(holder);
+      return;
+    }
+    opened.push({
+      holder,
+      how: openingOf(sides, manner === 'window' && fibers.size < holder.fibers),
+      sides: [...sides].sort(),
+      used: fibers.size,
+      trays: [...trays].sort((a, b) => a - b),
+    });
+  });
+  return { opened, whole };
+}
+
+function openingOf(sides: ReadonlySet<'low' | 'high' | 'end'>, window: boolean): Opening {
+  if (sides.has('end')) return 'end';
+  if (window) return 'window';
+  if (sides.size === 2) return 'both';
+  return sides.has('low') ? 'low' : 'high';
+}
+
+/** Whether the closure has something to cut in this cable. */
+export function isOpened(plan: ClosurePlan, closure: Closure, cableId: string): boolean {
+  const entry = closure.entries.find((one) => one.cableId === cableId);
+  if (!entry) return false;
+  // A cable that ends in the closure is opened in any case: its dark tubes are stored in it.
+  if (entry.manner !== 'express' && entry.manner !== 'window') return true;
+  return [...plan.splices, ...plan.unplaced].some(({ left, right }) =>
+    [...left, ...right].some((end) => end.cableId === cableId),
+  );
+}
+
+/** "1 BL to 4 BR, 7 RD": numbers that follow each other as one range. */
+export function holderWords(holders: readonly Holder[]): string {
+  const ranges: [Holder, Holder][] = [];
+  for (const holder of holders) {
+    const last = ranges.at(-1);
+    if (last && last[1].number === holder.number - 1) last[1] = holder;
+    else ranges.push([holder, holder]);
+  }
+  const one = (holder: Holder) => `${holder.number} ${holder.code}`;
+  return ranges
+    .map(([from, to]) => {
+      if (from === to) return one(from);
+      return to.number === from.number + 1 ? `${one(from)}, ${one(to)}` : `${one(from)} to ${one(to)}`;
+    })
+    .join(', ');
+}
+
+/** "Tube 1 BL", "Ribbons 1 BL to 4 BR"; "Fibers" where nothing holds them. */
+export function holdersNamed(holders: readonly Holder[]): string {
+  const [first] = holders;
+  if (!first || first.kind === 'bundle') return 'Fibers';
+  const word = first.kind === 'tube' ? 'Tube' : 'Ribbon';
+  return `${word}${holders.length === 1 ? '' : 's'} ${holderWords(holders)}`;
+}

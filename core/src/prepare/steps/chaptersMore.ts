@@ -1,0 +1,298 @@
+import type { StepContext } from './chaptersOpen';
+import { marksOf } from '../cut/cutSheet';
+import type { Chapter, Step } from './step';
+
+/** Two schools of gluing loose fibers into a ribbon: pads that are pressed, or an applicator block that is slid. */
+export type RibbonizingSchool = 'pads' | 'block';
+
+/** Loose fibers into ribbons. Lengths and drying times: common practice. */
+export function ribbonizingChapter(
+  { tape }: Pick<StepContext, 'tape'>,
+  school: RibbonizingSchool,
+  fibers: number,
+): Chapter {
+  const check: Step['check'] = {
+    ask: 'Count the fibers that lie ready.',
+    expects: 'count',
+    answer: String(fibers),
+    wrong: `A ribbon takes ${fibers}. After the adhesive a swap costs the whole ribbon.`,
+  };
+  const order: Step = {
+    id: 'ribbonize-order',
+    title: 'Fibers in color order',
+    what: 'Cleaned, in color order top to bottom, ends even. Count and colors are checked now.',
+    good: 'The colors read like the code from the first to the last.',
+    mistake: 'Two neighbors swapped, mostly slate and white in bad light.',
+    check,
+  };
+  const glue: Step[] =
+    school === 'pads'
+      ? [
+          {
+            id: 'ribbonize-length',
+            title: 'Lay them in the guide',
+            what: `Prepared over ${tape(914.4)}; the ribbon will be ${tape(101.6)}, and ${tape(76.2)} of free ends stand out past the guide.`,
+            good: 'Flat in the guide, none on top of another.',
+            mistake: 'Too short free ends: nothing to hold when the pad slides.',
+          },
+          {
+            id: 'ribbonize-glue',
+            title: 'Adhesive, press, slide',
+            what: `A thin bead of ${tape(4.7625)} × ${tape(38.1)} on the hard lower pad; soft pad on top, press, slide to the free end and back at once.`,
+            good: 'A thin even film, no beads.',
+            mistake: 'Too much adhesive: the ribbon does not fit the holder.',
+            caution: 'Adhesive sticks skin and eyes: glasses, and open the window of the van.',
+          },
+          {
+            id: 'ribbonize-dry',
+            title: 'Dry untouched',
+            what: 'One minute without touching it.',
+            good: 'Dry to the fingertip.',
+            mistake: 'Lifting it early: the ribbon curls.',
+            timer: { label: 'Adhesive dries', seconds: 60 },
+          },
+          {
+            id: 'ribbonize-trim',
+            title: 'Cut the end',
+            what: `${tape(3.175)} inside the clamp.`,
+            good: 'All fibers end in one line.',
+            mistake: 'Cutting outside the clamp: the end fans open.',
+            caution: 'Glass shards into the container, never into a bin.',
+          },
+        ]
+      : [
+          {
+            id: 'ribbonize-glue',
+            title: 'One slow stroke with the block',
+            what: 'Adhesive into the applicator block. One slow stroke from the tube to the ends, no second one.',
+            good: 'An even film on both sides.',
+            mistake: 'Going back over it: the first film tears.',
+            caution: 'Adhesive sticks skin and eyes: glasses, and open the window of the van.',
+          },
+          {
+            id: 'ribbonize-dry',
+            title: 'Dry',
+            what: 'At least 30 seconds.',
+            good: 'Dry to the fingertip.',
+            mistake: 'Clipping it while it is wet.',
+            timer: { label: 'Adhesive dries', seconds: 30 },
+          },
+          {
+            id: 'ribbonize-trim',
+            title: 'Clip and trim',
+            what: 'Clip on, trim close to the block. Clean the block with swab and alcohol before the next.',
+            good: 'The block is clean.',
+            mistake: 'A dirty block scratches the next ribbon.',
+            caution: 'Glass shards into the container, never into a bin. Alcohol away from heater and arc.',
+          },
+        ];
+  return { id: 'ribbonize', title: 'Loose fibers into ribbons', steps: [order, ...glue] };
+}
+
+/** A drop: toning wire or messenger first, then edges, rods, small tube, yarn. */
+export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
+  const { construction } = cable;
+  if (construction.kind !== 'drop') throw new Error('Not a drop');
+  const { lengths, opened } = sheet;
+  const steps: Step[] = [];
+  if (construction.messenger)
+    steps.push({
+      id: 'messenger',
+      title: 'Messenger off',
+      what: 'Slit the web and take the steel off past the seal; anchor it outside.',
+      good: 'Round sheath where the seal sits.',
+      mistake: 'Cutting into the sheath with the web.',
+      caution:
+        'It springs, and it is metal: bond it as the owner’s rules and local code say, away from power lines.',
+      marks: marksOf(sheet, 'messenger'),
+    });
+  if (construction.toningWire)
+    steps.push({
+      id: 'toning-wire',
+      title: 'Toning wire off',
+      what: 'Shave the ridge with the wire off the edge before anything else, past the seal.',
+      good: 'The edge is flat and the wire is not in the seal.',
+      mistake: 'Opening the edges first: the ridge takes the knife along.',
+      caution: 'Cut away from the hand, glove on.',
+      marks: marksOf(sheet, 'toning-wire'),
+    });
+  const flat = construction.shape === 'flat';
+  steps.push(
+    {
+      id: 'drop-open',
+      title: flat ? 'Open both edges' : 'Ring cut and slit',
+      what: flat
+        ? `Shave both edges until the rods show, then peel the halves back ${tape(opened.to - opened.from)}.`
+        : `Ring cut at ${tape(opened.to - opened.from)}, slit the sheath and take it off.`,
+      good: 'The small tube lies free, its wall whole.',
+      mistake: 'Bending the drop hard at the ring cut: the fiber is the first thing that breaks.',
+      marks: marksOf(sheet, 'center', 'clamp', 'test-cut', 'ring-cut', 'slit'),
+    },
+    {
+      id: 'drop-rods',
+      title: flat ? 'Cut the rods' : 'Cut the strength member',
+      what: `Leave ${tape(lengths.strengthMember)} for the bracket.`,
+      good: 'No rod stands beyond the bracket.',
+      mistake: 'Cutting the tube along with the rod.',
+      caution: 'Rod ends fly: safety glasses on.',
+      marks: marksOf(sheet, 'strength-member'),
+    },
+    {
+      id: 'drop-tube',
+      title: 'Strip the small tube',
+      what: `Score it so that ${tape(lengths.tube)} stay, snap and pull. Cut the yarn with a twist.`,
+      good: `${construction.fibers === 1 ? 'One fiber' : `${construction.fibers} fibers`}, clean and whole.`,
+      mistake: 'Pulling the tube off in one long piece.',
+      check: {
+        ask: 'How many fibers come out of the drop?',
+        expects: 'count',
+        answer: String(construction.fibers),
+        wrong: `The plan has a drop of ${construction.fibers}. A fiber broke inside, or this is another drop.`,
+      },
+      marks: marksOf(sheet, 'central-tube', 'aramid', 'tray', 'tube-cut', 'tube-end', 'window', 'whole'),
+    },
+    {
+      id: 'drop-fiber',
+      title: 'Take the right fiber',
+      what:
+        construction.fibers === 1
+          ? 'There is one.'
+          : 'Blue is in use first; orange is the spare (common practice).',
+      good: 'The fiber in hand is the one of the order.',
+      mistake: 'Splicing the spare because it lay nearer.',
+    },
+  );
+  return { id: 'drop', title: 'Open the drop', steps };
+}
+
+/** A 900 μm pigtail before it is spliced. */
+export function pigtailChapter({ sheet, tape }: StepContext): Chapter {
+  const { lengths } = sheet;
+  return {
+    id: 'pigtail',
+    title: 'Pigtail',
+    steps: [
+      {
+        id: 'pigtail-length',
+        title: 'Lead in and mark',
+        what: `${tape(lengths.trayFiber)} from the tray’s entry to the end, connector capped.`,
+        good: 'The connector sits in its place and the pigtail is not pulled.',
+        mistake: 'Cutting the pigtails to length before they are led in.',
+        marks: marksOf(
+          sheet,
+          'center',
+          'clamp',
+          'test-cut',
+          'ring-cut',
+          'slit',
+          'aramid',
+          'strength-member',
+          'tray',
+        ),
+      },
+      {
+        id: 'pigtail-strip',
+        title: 'Strip in small steps',
+        what: `Sleeve on first. Then the buffer in steps of about ${tape(6.35)}, straight.`,
+        good: 'Bare glass without a scratch.',
+        mistake:
+          'One long pull: the fiber breaks inside the buffer. Cold jaws do the same: warm the stripper.',
+        caution: 'Shards into the container. Safety glasses on.',
+        marks: marksOf(sheet, 'tube-end', 'tube-cut', 'window', 'whole'),
+      },
+    ],
+  };
+}
+
+/** How a drop or pigtail ends where it is not spliced to another fiber. */
+export type Ending = 'splice' | 'mechanical' | 'fusion-connector';
+
+/** A mechanical or a fusion splice-on connector. */
+export function connectorChapter(
+  { tape }: Pick<StepContext, 'tape'>,
+  ending: Exclude<Ending, 'splice'>,
+): Chapter {
+  if (ending === 'mechanical')
+    return {
+      id: 'mechanical',
+      title: 'Mechanical splice-on connector',
+      steps: [
+        {
+          id: 'mechanical-strip',
+          title: 'Coating back',
+          what: `Boot on first. Take the coating back about ${tape(38.1)}, clean with alcohol.`,
+          good: 'Bare glass that squeaks.',
+          mistake: 'The boot is still on the table.',
+          caution: 'Shards into the container. Safety glasses on.',
+        },
+        {
+          id: 'mechanical-cleave',
+          title: 'Cleave',
+          what: `Coating at the ${tape(16)} mark of the cleaver.`,
+          good: 'A straight end, length as the connector asks.',
+          mistake: 'Touching the end after the cleave.',
+          caution: 'The cut-off piece is a splinter: into the container.',
+        },
+        {
+          id: 'mechanical-seat',
+          title: 'Push in until it seats',
+          what: 'Firmly, until the fiber bows a little; lock, boot on.',
+          good: 'It does not come out when pulled lightly.',
+          mistake: 'Not fully seated: a gap that drifts with temperature.',
+        },
+        {
+          id: 'mechanical-light',
+          title: 'Visible light',
+          what: 'Light source on the far end or at the test port: the connector body stays dark.',
+          good: 'No glow at the joint.',
+          mistake: 'Leaving a connector that glows.',
+          caution:
+            'Never look into a fiber end. Be sure that the fiber is not live before a source is connected.',
+        },
+      ],
+    };
+  return {
+    id: 'fusion-connector',
+    title: 'Fusion splice-on connector',
+    steps: [
+      {
+        id: 'fusion-parts',
+        title: 'Boot and short sleeve on first',
+        what: `In this order: boot, then the sleeve of about ${tape(27)}.`,
+        good: 'Both are on the fiber before it is stripped.',
+        mistake: 'The most told one: a good splice, and the sleeve on the table.',
+        check: {
+          ask: 'How many parts are on the fiber now?',
+          expects: 'count',
+          answer: '2',
+          wrong: 'Boot and sleeve are two. Put the missing one on now; afterwards it means cutting.',
+        },
+      },
+      {
+        id: 'fusion-splice',
+        title: 'Program, holder, splice',
+        what: 'Program of this fiber type; holder for the stub; strip, clean, cleave, fuse.',
+        good: 'Estimated loss as for any single splice.',
+        mistake: 'The program of the last job.',
+        caution: 'High voltage at the electrodes. Keep alcohol away from the arc.',
+      },
+      {
+        id: 'fusion-heat',
+        title: 'Heat',
+        what: 'Sleeve over the joint, about 20 seconds.',
+        good: 'Shrunk evenly, no bubble.',
+        mistake: 'A 60 mm program on a short sleeve.',
+        caution: 'Metal parts are hot when it comes out.',
+        timer: { label: 'Heater', seconds: 20 },
+      },
+      {
+        id: 'fusion-housing',
+        title: 'Align and snap',
+        what: 'Align the marks, snap the housing, push the boot on.',
+        good: 'A click, and the key on the right side.',
+        mistake: 'Turned by 180 degrees.',
+        timer: { label: 'Cooling', seconds: 30 },
+      },
+    ],
+  };
+}

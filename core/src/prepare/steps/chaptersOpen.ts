@@ -1,0 +1,339 @@
+import type { Cable } from '../../line/cable';
+import { colorAt, schemeOf } from '../../line/colorCode';
+import { marksOf, type CutSheet } from '../cut/cutSheet';
+import { groupStep, ripcordWindow, tubePiece } from '../cut/lengths';
+import { holdersNamed } from '../cut/openedUnits';
+import { tubeTool, type TubeSchool } from '../cut/tubeTool';
+import type { Chapter, Step } from './step';
+
+/** What the chapters of the steps are made from. */
+export interface StepContext {
+  readonly cable: Cable;
+  readonly sheet: CutSheet;
+  readonly tape: (length: number) => string;
+  readonly tubeSchool: TubeSchool;
+  readonly wipeSchool: WipeSchool;
+}
+
+/** Two schools of cleaning: dry wipe and 99 % alcohol, or wipes that come moistened. */
+export type WipeSchool = 'dry' | 'moist';
+
+export const wipeWords: Readonly<Record<WipeSchool, string>> = {
+  dry: 'a lint-free dry wipe with 99 % alcohol',
+  moist: 'a pre-moistened wipe, then a dry one',
+};
+
+/** Sheath and strength members, for all but drops and pigtails. Order of work: common practice. */
+export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
+  const { lengths, opened } = sheet;
+  const length = opened.to - opened.from;
+  const through = sheet.reference === 'center';
+  const fillers =
+    'strands' in cable.construction
+      ? cable.construction.strands.filter((strand) => strand.kind === 'filler').length
+      : 0;
+  const steps: Step[] = [
+    {
+      id: 'measure',
+      title: through ? 'Find the center and mark' : 'Measure and mark',
+      what: through
+        ? `Flag the center of the slack. Mark both ring cuts ${tape(length / 2)} from it${lengths.clampMark > 0 ? ` and the clamp marks ${tape(lengths.clampMark)} further` : ''}.`
+        : `Cut the end square. Mark the ring cut ${tape(length)} from it${lengths.clampMark > 0 ? ` and the gland or clamp mark ${tape(lengths.clampMark)} further` : ''}.`,
+      good: 'Marks all round the sheath, read off the tape twice.',
+      mistake: 'Measuring from a crushed end, or from the other edge of the tape.',
+      marks: marksOf(sheet, 'center', 'clamp'),
+    },
+    {
+      id: 'test-cut',
+      title: 'Test cut',
+      what: `At ${tape(lengths.testCut)} ${through ? 'inside the first ring cut' : 'from the end'}: turn the blade in little by little until the sheath parts.`,
+      good: 'The sheath parts when it is bent, and nothing under it is scratched.',
+      mistake: 'Setting the blade at the ring cut itself: the first try goes too deep.',
+      caution: 'Cut-resistant glove on the holding hand; cut away from it.',
+      marks: marksOf(sheet, 'test-cut'),
+    },
+    {
+      id: 'sheath',
+      title: through ? 'Ring cuts, and open between them' : 'Ripcord and ring cut',
+      what: through
+        ? 'Both ring cuts with the blade as it is. Open the sheath between them with slitter or ripcords and take it off in halves.'
+        : `Lay the ripcord open over the first ${tape(ripcordWindow)} by knife. Pull it along the cable to the mark, ring cut, slide the sheath off.`,
+      good: 'A clean edge, no binder tape nicked.',
+      mistake: 'Pulling the ripcord away from the cable instead of along it: it tears.',
+      caution: 'Knife and ripcord cut hands: glove on, nobody in front of the blade.',
+      marks: marksOf(sheet, 'ripcord', 'ring-cut', 'slit'),
+    },
+    {
+      id: 'yarn',
+      title: fillers > 0 ? 'Yarn, tape and fillers' : 'Yarn and tape',
+      what: `Leave ${tape(lengths.aramid)} of aramid and ${tape(lengths.ripcord)} of ripcord.${fillers > 0 ? ` Cut ${fillers === 1 ? 'the filler' : `the ${fillers} fillers`} away at the sheath edge.` : ''}`,
+      good: 'Nothing loose hangs over the edge.',
+      mistake: 'Taking a tube for a filler. A filler is solid all through.',
+      ...(fillers > 0
+        ? {
+            check: {
+              ask: 'How many fillers did you cut away?',
+              expects: 'count' as const,
+              answer: String(fillers),
+              wrong: `The cable has ${fillers}. If one too many is cut, it was a tube: find out which before you go on. If one is still there, it is not a tube.`,
+            },
+          }
+        : {}),
+      marks: marksOf(sheet, 'aramid', 'ripcord-end', 'filler'),
+    },
+    {
+      id: 'strength-member',
+      title: 'Strength member',
+      what: `Cut it so that ${tape(lengths.strengthMember)} stay${through ? ' on both sides' : ''}, and clamp it in the bracket.`,
+      good: 'It cannot be pulled or turned, and presses on no tube.',
+      mistake: 'Clamping so tight that the sheath deforms: that costs dB, sometimes only in winter.',
+      caution:
+        'Rod ends fly and splinter: safety glasses and gloves. Use a nut driver; a flat screwdriver slips.',
+      marks: marksOf(sheet, 'strength-member'),
+    },
+  ];
+  if (sheet.units.length === 0)
+    steps.push({
+      id: 'store-dark',
+      title: 'Cap and store',
+      what: 'Nothing of this cable is spliced here. Cap its tubes or ribbons and coil them in the slack storage, whole.',
+      good: 'Capped, tied, and labeled with the cable’s name.',
+      mistake: 'Leaving ends open: gel runs out and water in.',
+      marks: marksOf(sheet, 'whole'),
+    });
+  return { id: 'open', title: 'Open the cable', steps };
+}
+
+/** Loose tubes, with binder groups where there are some. */
+export function tubeChapter(context: StepContext): Chapter {
+  const { sheet, tape, tubeSchool, wipeSchool, cable } = context;
+  const { lengths, units } = sheet;
+  const through = sheet.reference === 'center';
+  const opened = units.map(({ unit }) => unit);
+  const named = holdersNamed(opened.map(({ holder }) => holder));
+  const tubes =
+    'strands' in cable.construction
+      ? cable.construction.strands.filter((strand) => strand.kind === 'tube').length
+      : 0;
+  const { tool, depth } = tubeTool(tubeSchool);
+  const first = opened[0]!.holder;
+  const scheme = schemeOf(cable);
+  const steps: Step[] = [
+    {
+      id: 'degrease',
+      title: 'Degrease tubes and hands',
+      what: 'Gel remover on the tubes over the whole opening, then a dry wipe. Gloves changed.',
+      good: 'A tube squeaks under the fingers and its color shows.',
+      mistake: 'Scoring a greasy tube: the tool slides and cuts deeper on one side.',
+      check: {
+        ask: 'How many tubes come out of the cable?',
+        expects: 'count',
+        answer: String(tubes),
+        wrong: `The plan has ${tubes}. Count again without the fillers. If it is another number, this is not the cable of the plan.`,
+      },
+    },
+    {
+      id: 'find-tubes',
+      title: through ? 'Pick out the tubes to be cut' : 'Lay the tubes out',
+      what: through
+        ? `${named}. Tie all others together and put them in the slack storage.`
+        : `In color order: ${named}.`,
+      good: through
+        ? 'Only tubes that are cut lie on the bench.'
+        : 'Number and color of each tube said aloud.',
+      mistake: 'Counting places of the stranding instead of tubes: a filler takes a place and no number.',
+      ...(through ? { caution: 'A tube that goes through may carry traffic. Once cut it stays cut.' } : {}),
+      check: {
+        ask: `Which color has tube ${first.number}, the first that you open?`,
+        expects: 'color',
+        answer: first.code,
+        choices: Array.from({ length: Math.min(12, tubes) }, (_, index) => colorAt(scheme, index + 1).code),
+        wrong: `By the cable’s color code tube ${first.number} is ${first.code}. Look again, in better light, before anything is cut.`,
+      },
+      marks: marksOf(sheet, 'whole'),
+    },
+    {
+      id: 'tray-marks',
+      title: 'Mark the tray’s entry',
+      what: `${tape(lengths.tubeToTray)} from the sheath edge on every tube. Felt and two ties go there.`,
+      good: 'All marks side by side when the tubes are held together.',
+      mistake: 'Marking after the tube is off: nothing is left to mark.',
+      marks: marksOf(sheet, 'tray'),
+    },
+  ];
+  const windows = opened.filter(({ how }) => how === 'window');
+  const cut = opened.filter(({ how }) => how !== 'window' && how !== 'end');
+  if (windows.length > 0)
+    steps.push({
+      id: 'window',
+      title: 'Open the window',
+      what: `${holdersNamed(windows.map(({ holder }) => holder))}: shave the upper wall from ${tape(lengths.windowInset)} inside the edge, take out the fibers of the order, cut them at the far end.`,
+      good: 'The other fibers lie untouched in the tube.',
+      mistake: 'Lifting fibers with a hook: they break inside the tube.',
+      caution: 'The fibers that stay may be live. Never look into an end.',
+      check: {
+        ask: 'How many fibers did you take out?',
+        expects: 'count',
+        answer: String(windows.reduce((sum, unit) => sum + unit.used, 0)),
+        wrong: 'Not the number of the order. Count again and check the colors before any of them is cut.',
+      },
+      marks: marksOf(sheet, 'window'),
+    });
+  if (cut.length > 0)
+    steps.push({
+      id: 'cut-tubes',
+      title: 'Cut the tubes',
+      what: `${holdersNamed(cut.map(({ holder }) => holder))}, each where the cut sheet marks it.`,
+      good: 'The stub is as long as the sheet says.',
+      mistake: 'Cutting at the near edge: most of the slack is thrown away.',
+      caution: 'Cannot be taken back. Read number and color aloud first; ask if a circuit on it is live.',
+      check: {
+        ask: 'How many tubes are you about to cut?',
+        expects: 'count',
+        answer: String(cut.length),
+        wrong: `The order opens ${cut.length}. Do not cut before the number agrees.`,
+      },
+      marks: marksOf(sheet, 'tube-cut'),
+    });
+  steps.push({
+    id: 'score',
+    title: 'Take the tubes off',
+    what: `${tool}: ${depth}. Pull them off in pieces of at most ${tape(tubePiece)}.`,
+    good: 'The tube snaps clean and the fibers come out unmarked.',
+    mistake:
+      tubeSchool === 'scorer'
+        ? 'Cutting through instead of scoring: a nicked fiber breaks weeks later.'
+        : 'The next larger or smaller hole: the stripper crushes or slips.',
+    marks: marksOf(sheet, 'tube-end'),
+  });
+  const grouped = opened.filter(({ holder }) => holder.groupSize !== null);
+  if (grouped.length > 0) {
+    const size = grouped[0]!.holder.groupSize!;
+    steps.push(
+      {
+        id: 'groups-show',
+        title: 'Clean where the binders show',
+        what: `Only the ${tape(101.6)} to ${tape(152.4)} next to the tube, so that both binders can be followed.`,
+        good: 'Each binder can be traced into the tube.',
+        mistake: 'Cleaning all the way first: the binders come off and the two groups look alike.',
+      },
+      {
+        id: 'groups-apart',
+        title: 'Separate the groups and count',
+        what: `Half hitches of the first binder, about six turns, round fibers 1 to ${size}. Cut the second group ${tape(groupStep)} shorter.`,
+        good: 'The groups are told apart in two ways at once.',
+        mistake: 'Trusting the binder alone: it is gone after the last wipe.',
+        check: {
+          ask: 'Count the fibers of the first group.',
+          expects: 'count',
+          answer: String(size),
+          wrong: `A group has ${size}. A fiber is in the wrong group or still in the tube: sort it out while the binders are on.`,
+        },
+        marks: marksOf(sheet, 'groups'),
+      },
+    );
+  }
+  const count = first.groupSize ?? (first.fibers < 25 ? first.fibers : 12);
+  steps.push({
+    id: 'clean-fibers',
+    title: 'Clean the fibers',
+    what: `With gel remover, then ${wipeWords[wipeSchool]}, from the tube to the ends.`,
+    good: 'Fibers fan out one by one, colors bright.',
+    mistake: 'Wiping toward the tube: gel and grit are pushed back in.',
+    caution: 'Alcohol burns: nothing that sparks or heats near it.',
+    check: {
+      ask: `How many fibers has ${first.groupSize ? `each group of tube ${first.number}` : `tube ${first.number}`}?`,
+      expects: 'count',
+      answer: String(count),
+      wrong: `It should have ${count}. Look for a broken one at the tube’s end before you go on.`,
+    },
+  });
+  return { id: 'tubes', title: 'Tubes and fibers', steps };
+}
+
+/** Ribbons out of a central tube or out of stranded tubes. */
+export function ribbonChapter({ sheet, tape, cable, wipeSchool }: StepContext): Chapter {
+  const { lengths, units } = sheet;
+  const through = sheet.reference === 'center';
+  const named = holdersNamed(units.map(({ unit }) => unit.holder));
+  const central = cable.construction.kind === 'central-ribbon';
+  const first = units[0]!.unit.holder;
+  const ribbons = central ? units.length : null;
+  const scheme = schemeOf(cable);
+  return {
+    id: 'ribbons',
+    title: 'Ribbons',
+    steps: [
+      {
+        id: 'ribbon-tube',
+        title: central ? 'Central tube' : 'Ribbon tubes',
+        what: central
+          ? `Score it ${tape(lengths.tube)} past the sheath edge and snap it by bending both ways.${through ? ' Shave it open between the two scores; it comes off sideways.' : ''}`
+          : `Score each tube ${tape(lengths.tubeToTray)} from the sheath edge and snap it.`,
+        good: 'The ribbons lie flat, edges unmarked.',
+        mistake: 'Scoring through: the ribbons lie right under the wall.',
+        marks: marksOf(sheet, 'central-tube', 'tube-end'),
+      },
+      {
+        id: 'ribbon-unwrap',
+        title: 'Unwrap and clean',
+        what: `Take off wrap and gel; wipe each ribbon with ${wipeWords[wipeSchool]}. ${named}.`,
+        good: 'Each ribbon can be read: number, and color of its edge fiber.',
+        mistake: 'Pulling on one ribbon: the stack shifts and the order is lost.',
+        ...(ribbons === null
+          ? {}
+          : {
+              check: {
+                ask: 'How many ribbons are to be spliced here?',
+                expects: 'count' as const,
+                answer: String(ribbons),
+                wrong: `The order splices ${ribbons}. Count again before one is separated.`,
+              },
+            }),
+        marks: marksOf(sheet, 'whole'),
+      },
+      ...(through
+        ? [
+            {
+              id: 'cut-ribbons',
+              title: central ? 'Cut the ribbons' : 'Cut or open the tubes',
+              what: `${named}, each where the cut sheet marks it. Everything else is tied together and stored first.`,
+              good: 'The stub is as long as the sheet says.',
+              mistake: 'Cutting at the near edge: most of the slack is thrown away.',
+              caution:
+                'Cannot be taken back. Read number and color aloud first; ask if a circuit on it is live. Never look into an end.',
+              check: {
+                ask: `How many ${central ? 'ribbons' : 'tubes'} are you about to cut or open?`,
+                expects: 'count' as const,
+                answer: String(units.length),
+                wrong: `The order opens ${units.length}. Do not cut before the number agrees.`,
+              },
+              marks: marksOf(sheet, 'tube-cut', 'window'),
+            },
+          ]
+        : []),
+      {
+        id: 'ribbon-pairs',
+        title: 'Pair, tape and mesh',
+        what: 'Pairs in order: 1 and 2, 3 and 4 … Tape the ends, cut to an arrow head, and feed each pair through its mesh.',
+        good: 'No ribbon crosses or twists from the cable to the tray.',
+        mistake: 'A pair fed with one ribbon turned over: 1 meets 12.',
+        check: {
+          ask: `Which color has ribbon ${first.number}, the first of the first pair?`,
+          expects: 'color',
+          answer: first.code,
+          choices: Array.from({ length: 12 }, (_, index) => colorAt(scheme, index + 1).code),
+          wrong: `It should be ${first.code}. The stack is turned or the wrong pair is in hand.`,
+        },
+      },
+      {
+        id: 'ribbon-tray',
+        title: 'Lead them to the tray',
+        what: `Mark the tray’s entry ${tape(lengths.tubeToTray)} from the sheath edge. Felt and two ties, not tight.`,
+        good: 'Ribbons slide when the tie is touched.',
+        mistake: 'A tie pulled tight: the loss shows only on the trace.',
+        marks: marksOf(sheet, 'tray'),
+      },
+    ],
+  };
+}

@@ -1,0 +1,56 @@
+import type { TickAnswer } from '../../facts';
+
+/** A question whose answer can be wrong, asked before the step counts as done. */
+export interface StepCheck {
+  readonly ask: string;
+  readonly expects: 'count' | 'color';
+  /** The right answer: a number, or a two-letter color code. */
+  readonly answer: string;
+  /** For a color: the codes to pick from. */
+  readonly choices?: readonly string[];
+  /** What a wrong answer means, and what to do before going on. */
+  readonly wrong: string;
+}
+
+export interface StepTimer {
+  readonly label: string;
+  readonly seconds: number;
+}
+
+/** One guided step: what, with which measure for this job, what good looks like, the usual mistake, the caution where the risk is. */
+export interface Step {
+  readonly id: string;
+  readonly title: string;
+  readonly what: string;
+  readonly good: string;
+  readonly mistake: string;
+  readonly caution?: string;
+  readonly check?: StepCheck;
+  readonly timer?: StepTimer;
+  /** The marks of the cut sheet that it makes. */
+  readonly marks?: readonly string[];
+}
+
+/** What somebody typed or picked, as it is recorded: "12" is a count, "bl" is BL; null when it is neither of what is asked. */
+export function readAnswer(check: StepCheck, text: string): TickAnswer | null {
+  const given = text.trim().toUpperCase();
+  if (check.expects === 'color') return given === '' ? null : { colors: [given] };
+  return /^\d{1,5}$/.test(given) ? { count: Number(given) } : null;
+}
+
+/** Whether an answer is what the check expects. */
+export function isRightAnswer(check: StepCheck, answer: TickAnswer): boolean {
+  if (check.expects === 'color') return answer.colors?.length === 1 && answer.colors[0] === check.answer;
+  return answer.count === Number(check.answer);
+}
+
+/** An answer in words: "8", "BL", "12, BL, RD". */
+export function answerWords({ count, colors = [], words }: TickAnswer): string {
+  return [count, ...colors, words].filter((part) => part !== undefined).join(', ');
+}
+
+export interface Chapter {
+  readonly id: string;
+  readonly title: string;
+  readonly steps: readonly Step[];
+}

@@ -1,0 +1,149 @@
+import fc from 'fast-check';
+import { anyConstruction } from '../../../test/arbitraries';
+import { cableOf, joint } from '../../../test/joint';
+import { equalTubes, fiberCount, type Cable, type Construction } from '../../index';
+import { cutSheet } from '../cut/cutSheet';
+import { isRightAnswer, readAnswer, type StepCheck } from './step';
+import { stepsFor, usualSchools, type Schools } from './steps';
+import type { Ending } from './chaptersMore';
+
+function chapters(
+  construction: Construction,
+  order = 'A 1-2 > B 1-2',
+  more: { schools?: Partial<Schools>; ending?: Ending; manner?: 'cut' | 'express' | 'window' | 'drop' } = {},
+) {
+  const { schools = {}, manner = 'cut', ending } = more;
+  const cable = cableOf(1, construction, { through: manner === 'express' || manner === 'window' });
+  const { closure, plan } = joint(
+    'Dome 288',
+    [
+      [cable, manner],
+      [cableOf(2, equalTubes(24, 12)), 'branch'],
+    ],
+    order,
+  );
+  return stepsFor(closure, plan, cable, {
+    units: 'mm',
+    schools: { ...usualSchools, ...schools },
+    ...(ending ? { ending } : {}),
+  });
+}
+const idsOf = (list: ReturnType<typeof chapters>) =>
+  list.flatMap(({ steps }) => steps.map((step) => step.id));
+const stepOf = (list: ReturnType<typeof chapters>, id: string) =>
+  list.flatMap(({ steps }) => steps).find((step) => step.id === id)!;
+
+const drop = (toningWire: boolean): Construction => ({
+  kind: 'drop',
+  shape: 'flat',
+  fibers: 2,
+  toningWire,
+  messenger: false,
+});
+const pigtails: Construction = { kind: 'pigtails', fibers: 12, bufferMicrometers: 900 };
+const grouped: Construction = {
+  kind: 'stranded-tubes',
+  strands: [{ kind: 'tube', fibers: 24, groupSize: 12 }],
+};
+const ribbons: Construction = { kind: 'central-ribbon', ribbons: 24, fibersPerRibbon: 12 };
+
+test('steps are put together for the construction', () => {
+  expect(chapters(equalTubes(2, 12)).map(({ id }) => id)).toEqual(['open', 'tubes']);
+  expect(chapters(ribbons, 'A R1-R2 > B 1-24 ribbonized').map(({ id }) => id)).toEqual(['open', 'ribbons']);
+  expect(chapters(drop(false)).map(({ id }) => id)).toEqual(['drop']);
+  expect(chapters(pigtails).map(({ id }) => id)).toEqual(['pigtail']);
+});
+
+test('the toning wire comes off before anything else, where there is one', () => {
+  expect(idsOf(chapters(drop(true)))[0]).toBe('toning-wire');
+  expect(idsOf(chapters(drop(false)))).not.toContain('toning-wire');
+});
+
+test('binder groups are counted before the binders are gone, a group has 12', () => {
+  const list = chapters(grouped);
+  const ids = idsOf(list);
+  expect(ids.indexOf('groups-show')).toBeLessThan(ids.indexOf('groups-apart'));
+  expect(ids.indexOf('groups-apart')).toBeLessThan(ids.indexOf('clean-fibers'));
+  expect(stepOf(list, 'groups-apart').check).toMatchObject({ expects: 'count', answer: '12' });
+});
+
+test('schools differ: tool, wipe, and the drying time of the adhesive (common practice: 60 s, at least 30 s)', () => {
+  expect(stepOf(chapters(equalTubes(2, 12)), 'score').what).toContain('Round tube scorer');
+  expect(
+    stepOf(chapters(equalTubes(2, 12), undefined, { schools: { tube: 'fixed-depth' } }), 'score').what,
+  ).toContain('Fixed-depth');
+  const glued = (ribbonizing: Schools['ribbonizing']) =>
+    stepOf(
+      chapters(equalTubes(2, 12), 'A 1-12 > B 1-12 ribbonized', { schools: { ribbonizing } }),
+      'ribbonize-dry',
+    ).timer!.seconds;
+  expect(glued('pads')).toBe(60);
+  expect(glued('block')).toBe(30);
+});
+
+test('a connector has its own steps: sleeve and boot before the strip', () => {
+  expect(idsOf(chapters(drop(false), undefined, { ending: 'mechanical' }))).toContain('mechanical-light');
+  const fusion = chapters(pigtails, undefined, { ending: 'fusion-connector' });
+  expect(idsOf(fusion).indexOf('fusion-parts')).toBeLessThan(idsOf(fusion).indexOf('fusion-splice'));
+  expect(stepOf(fusion, 'fusion-heat').timer).toEqual({ label: 'Heater', seconds: 20 });
+});
+
+test('a cable that goes through is asked how many tubes are about to be cut; a window how many fibers', () => {
+  expect(
+    stepOf(chapters(equalTubes(4, 12), 'A- T2-T3 > B T1-T2', { manner: 'express' }), 'cut-tubes').check!
+      .answer,
+  ).toBe('2');
+  expect(
+    stepOf(chapters(equalTubes(4, 12), 'A- 1-5 > B 1-5', { manner: 'window' }), 'window').check!.answer,
+  ).toBe('5');
+  expect(
+    stepOf(chapters(equalTubes(4, 12), 'A- T2 > B T1', { manner: 'express' }), 'find-tubes').check!.answer,
+  ).toBe('OR');
+});
+
+test('answers are compared as numbers and as color codes', () => {
+  const count = { ask: '', expects: 'count', answer: '12', wrong: '' } as const;
+  const color = { ask: '', expects: 'color', answer: 'BL', wrong: '' } as const;
+  const right = (check: StepCheck, text: string) => {
+    const answer = readAnswer(check, text);
+    return answer !== null && isRightAnswer(check, answer);
+  };
+  expect(['12', ' 12 ', '012'].every((answer) => right(count, answer))).toBe(true);
+  expect(['11', '', 'twelve', '12.5', '1e1', '-12'].some((answer) => right(count, answer))).toBe(false);
+  expect(readAnswer(count, 'twelve')).toBeNull();
+  expect(right(color, 'bl')).toBe(true);
+  expect(right(color, 'OR')).toBe(false);
+});
+
+test('whatever the cable: step names are unique, every mark of the cut sheet is made by one step, and every check can be wrong', () => {
+  const anyJob = fc.record({
+    construction: anyConstruction,
+    manner: fc.constantFrom('cut' as const, 'express' as const, 'window' as const),
+    size: fc.integer({ min: 1, max: 48 }),
+  });
+  fc.assert(
+    fc.property(anyJob, ({ construction, manner, size }) => {
+      const through = manner !== 'cut';
+      const cable: Cable = cableOf(1, construction, { through });
+      const last = Math.min(size, fiberCount(construction));
+      const { closure, plan } = joint(
+        'Dome 288',
+        [
+          [cable, manner],
+          [cableOf(2, equalTubes(24, 12)), 'branch'],
+        ],
+        `A${through ? '-' : ''} 1-${last} > B 1-${last}`,
+      );
+      const steps = stepsFor(closure, plan, cable, { units: 'in', schools: usualSchools }).flatMap(
+        (chapter) => chapter.steps,
+      );
+      expect(new Set(steps.map((step) => step.id)).size).toBe(steps.length);
+      const marks = cutSheet(closure, plan, cable, { units: 'in' }).marks.map((mark) => mark.id);
+      const made = steps.flatMap((step) => step.marks ?? []);
+      expect([...new Set(made)].sort()).toEqual([...marks].sort());
+      expect(made.length).toBe(new Set(made).size);
+      for (const { check } of steps)
+        if (check) expect(isRightAnswer(check, readAnswer(check, `${check.answer}0`)!)).toBe(false);
+    }),
+  );
+});

@@ -1,0 +1,86 @@
+import type { Cable } from '../../line/cable';
+import type { Units } from '../../line/project';
+import type { Closure } from '../../plan/closure';
+import type { ClosurePlan } from '../../plan/trays/closurePlan';
+import { unitOf } from '../../line/fiberNumber';
+import { formatTape } from '../../units/tapeLength';
+import {
+  connectorChapter,
+  dropChapter,
+  pigtailChapter,
+  ribbonizingChapter,
+  type Ending,
+  type RibbonizingSchool,
+} from './chaptersMore';
+import { openChapter, ribbonChapter, tubeChapter, type StepContext, type WipeSchool } from './chaptersOpen';
+import { cutSheet } from '../cut/cutSheet';
+import { isOpened } from '../cut/openedUnits';
+import type { Chapter } from './step';
+import type { TubeSchool } from '../cut/tubeTool';
+
+/** Ways of working that people differ in, each remembered. */
+export interface Schools {
+  readonly tube: TubeSchool;
+  readonly wipe: WipeSchool;
+  readonly ribbonizing: RibbonizingSchool;
+}
+
+export const usualSchools: Schools = { tube: 'scorer', wipe: 'dry', ribbonizing: 'pads' };
+
+/**
+ * The guided steps for a cable at a closure, put together for its construction, the way it enters, the plan and the schools. Empty when nothing
+ * of it is opened here.
+ */
+export function stepsFor(
+  closure: Closure,
+  plan: ClosurePlan,
+  cable: Cable,
+  wishes: {
+    readonly units: Units;
+    readonly schools: Schools;
+    readonly ending?: Ending;
+    readonly toward?: { readonly low: string; readonly high: string };
+  },
+): Chapter[] {
+  if (!isOpened(plan, closure, cable.id)) return [];
+  const { units, schools, ending = 'splice', toward } = wishes;
+  const sheet = cutSheet(closure, plan, cable, {
+    units,
+    school: schools.tube,
+    ...(toward ? { toward } : {}),
+  });
+  const context: StepContext = {
+    cable,
+    sheet,
+    tape: (length) => formatTape(length, units),
+    tubeSchool: schools.tube,
+    wipeSchool: schools.wipe,
+  };
+  const chapters: Chapter[] = [];
+  const { kind } = cable.construction;
+  if (kind === 'drop') chapters.push(dropChapter(context));
+  else if (kind === 'pigtails') chapters.push(pigtailChapter(context));
+  else {
+    chapters.push(openChapter(context));
+    if (sheet.units.length > 0)
+      chapters.push(kind === 'stranded-tubes' ? tubeChapter(context) : ribbonChapter(context));
+  }
+  const size = ribbonizedFibers(plan, cable);
+  if (size !== null) chapters.push(ribbonizingChapter(context, schools.ribbonizing, size));
+  if ((kind === 'drop' || kind === 'pigtails') && ending !== 'splice')
+    chapters.push(connectorChapter(context, ending));
+  return chapters;
+}
+
+/** Fibers in a ribbon that is to be made of this cable's loose fibers, or null when none is. */
+export function ribbonizedFibers(plan: ClosurePlan, cable: Cable): number | null {
+  for (const { kind, left, right } of [...plan.splices, ...plan.unplaced]) {
+    if (kind !== 'ribbon') continue;
+    for (const ends of [left, right]) {
+      const [end] = ends;
+      if (end!.cableId === cable.id && unitOf(cable.construction, end!.fiber).kind !== 'ribbon')
+        return ends.length;
+    }
+  }
+  return null;
+}

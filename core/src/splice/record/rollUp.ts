@@ -1,0 +1,106 @@
+import { exceeds } from '../../limits/limits';
+import { quantileSorted } from '../../statistics/quantile';
+import { runningAllowance, type Allowance } from './allowance';
+import type { Mark } from './verdict';
+
+/** Sums over a tray, from which a closure's are added up in the same order every time, so that every device gets the same digits. */
+export interface Tally {
+  readonly marks: Readonly<Record<Mark, number>>;
+  /** Fibers planned, with a reading, and still to be spliced (open or redo). */
+  readonly fibers: number;
+  readonly read: number;
+  readonly remaining: number;
+  /** Sum over all readings that are in the tray now, and over those that are settled (not to be redone), dB. */
+  readonly loss: number;
+  readonly settledLoss: number;
+  readonly worst: { readonly loss: number; readonly spliceId: string } | null;
+}
+
+export interface RollUp {
+  /** Splices planned, and how many of them stand at each mark. */
+  readonly count: number;
+  readonly marks: Readonly<Record<Mark, number>>;
+  /** Splices that are neither open nor to be redone. */
+  readonly settled: number;
+  /** dB over the readings that are in the tray now (the last attempt of each splice), per fiber. null without readings. */
+  readonly mean: number | null;
+  readonly median: number | null;
+  readonly p95: number | null;
+  readonly worst: { readonly loss: number; readonly spliceId: string } | null;
+  readonly meanOver: boolean;
+  readonly allowance: Allowance;
+}
+
+/** What a tally needs of a judged splice. */
+export interface TallyInput {
+  readonly splice: { readonly id: string; readonly left: readonly unknown[] };
+  readonly verdict: { readonly mark: Mark };
+  /** Of the attempt that is in the tray; empty without one. */
+  readonly readings: readonly { readonly loss: number | null }[];
+}
+
+/**
+ * Adds up splices in the order given.
+ * @param fibers how many fibers they have on each side, all together; known from the plan
+ */
+export function tally(splices: readonly TallyInput[], fibers: number): Tally {
+  const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
+  let read = 0;
+  let remaining = 0;
+  let loss = 0;
+  let settledLoss = 0;
+  let worst: Tally['worst'] = null;
+  for (const { splice, verdict, readings } of splices) {
+    marks[verdict.mark] += 1;
+    const settled = verdict.mark !== 'open' && verdict.mark !== 'redo';
+    if (!settled) remaining += splice.left.length;
+    for (const reading of readings) {
+      if (reading.loss === null) continue;
+      read += 1;
+      loss += reading.loss;
+      if (settled) settledLoss += reading.loss;
+      if (!worst || reading.loss > worst.loss) worst = { loss: reading.loss, spliceId: splice.id };
+    }
+  }
+  return { marks, fibers, read, remaining, loss, settledLoss, worst };
+}
+
+const allMarks: readonly Mark[] = ['open', 'holds', 'redo', 'owner', 'allowed'];
+
+/** Adds up trays in the order given. */
+export function sumTallies(parts: readonly Tally[]): Tally {
+  const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
+  const sum = { fibers: 0, read: 0, remaining: 0, loss: 0, settledLoss: 0 };
+  let worst: Tally['worst'] = null;
+  for (const part of parts) {
+    for (const mark of allMarks) marks[mark] += part.marks[mark];
+    sum.fibers += part.fibers;
+    sum.read += part.read;
+    sum.remaining += part.remaining;
+    sum.loss += part.loss;
+    sum.settledLoss += part.settledLoss;
+    if (part.worst && (!worst || part.worst.loss > worst.loss)) worst = part.worst;
+  }
+  return { marks, ...sum, worst };
+}
+
+/**
+ * @param sortedLosses all readings of the tally, upward, dB
+ * @param meanLimit the tray's or closure's mean limit, dB
+ */
+export function rollUp(total: Tally, sortedLosses: ArrayLike<number>, meanLimit: number): RollUp {
+  const { marks } = total;
+  const settled = marks.holds + marks.owner + marks.allowed;
+  const mean = total.read > 0 ? total.loss / total.read : null;
+  return {
+    count: settled + marks.open + marks.redo,
+    marks,
+    settled,
+    mean,
+    median: quantileSorted(sortedLosses, 0.5),
+    p95: quantileSorted(sortedLosses, 0.95),
+    worst: total.worst,
+    meanOver: mean !== null && exceeds(mean, meanLimit),
+    allowance: runningAllowance(meanLimit, total.fibers, total.settledLoss, total.remaining),
+  };
+}

@@ -33,4 +33,13 @@ export const nameSchema = textSchema
   .max(80, 'Keep the name to 80 characters.');
 
 /** Counts up with every edit in place; a write that carries an older one is refused. */
+/**
+ * Of a fiber, tube or ribbon, from 1, as a person wrote it. It may be higher than its cable has: the plan tells that, with what to do. The bound only
+ * keeps out what is no such number at all.
+ */
+export const unitNumberSchema = z
+  .int('Give a whole number.')
+  .min(1, 'Numbers start at 1.')
+  .max(100_000, 'No cable has so many.');
+
 export const versionSchema = z.int().min(1).max(2_147_483_646, 'There is no version so high.');

@@ -17,6 +17,16 @@ import {
 
 /** The folder of an embedded database: one process on it, and nothing made where something should be. */
 
+/** A start on a folder that a dead process holds, made while the other tests run: it watches the claim for a while. */
+let onDeadClaim: Promise<ServerProcess>;
+beforeAll(() => {
+  const folder = dataFolder('empty');
+  writeFileSync(
+    join(folder, 'lock.3'),
+    JSON.stringify({ token: 'x', pid: process.pid, began: '1', place: 'elsewhere' }),
+  );
+  onDeadClaim = startServer(folder);
+});
 afterAll(removeFolders);
 
 /** How many of these starts got the folder; the others say why not. Ends them all. */
@@ -77,14 +87,9 @@ test('of three starts at once after a kill -9 one goes on, time after time, and 
 }, 120_000);
 
 test('a claim whose process number was given to another process is dead', async () => {
-  const folder = dataFolder('empty');
-  writeFileSync(
-    join(folder, 'lock.3'),
-    JSON.stringify({ token: 'x', pid: process.pid, began: '1', place: 'elsewhere' }),
-  );
-  const here = await startServer(folder);
+  const here = await onDeadClaim;
   await here.stop();
-  expect(await whoGotIt([startServer(folder)])).toEqual({ got: 1, words: [] });
+  expect(await whoGotIt([startServer(here.folder)])).toEqual({ got: 1, words: [] });
 }, 60_000);
 
 describe('a database that is not whole is told, and never filled', () => {
@@ -117,8 +122,8 @@ describe('a database that is not whole is told, and never filled', () => {
   ])(
     '%s',
     async (_, spoil, words) => {
+      // A server made it, worked on it and ended.
       const folder = dataFolder('empty');
-      await (await startServer(folder)).stop();
       spoil(folder);
       const before = readdirSync(folder)
         .filter((name) => !name.startsWith('lock'))

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema, nameSchema } from '../schemas';
+import { idSchema, nameSchema, unitNumberSchema } from '../schemas';
 import { colorSchemeSchema, colorSchemes } from './colorCode';
 import { fiberTypeIds } from './fiberType';
 
@@ -94,9 +94,14 @@ export const constructionSchema = z.discriminatedUnion('kind', [
 export type Construction = z.infer<typeof constructionSchema>;
 
 /** Fibers that carry somebody's traffic: cutting one is an outage. */
+const sheathMark = z
+  .number('Give the number on the sheath.')
+  .min(0, 'The numbers on a sheath start at 0.')
+  .max(1_000_000, 'No sheath is numbered so high.');
+
 const liveRangeSchema = z.strictObject({
-  from: z.int().min(1, 'Fibers are numbered from 1.'),
-  to: z.int().min(1, 'Fibers are numbered from 1.'),
+  from: unitNumberSchema,
+  to: unitNumberSchema,
   circuit: nameSchema,
 });
 
@@ -128,7 +133,7 @@ export const cableSchema = z.strictObject({
   /** How much longer the fiber is than the sheath, as a fraction: 0.02 for 2 %. */
   excess: z.number().min(0).max(0.3, 'The excess length is at most 0.3 (30 %).').optional(),
   /** Numbers printed on the sheath at its two ends, m. */
-  sheathMarks: z.strictObject({ first: z.number().min(0), last: z.number().min(0) }).optional(),
+  sheathMarks: z.strictObject({ first: sheathMark, last: sheathMark }).optional(),
   live: z.array(liveRangeSchema).max(1000).optional(),
 });
 export type Cable = z.infer<typeof cableSchema>;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema, nameSchema, textSchema, versionSchema } from '../schemas';
+import { idSchema, nameSchema, textSchema, unitNumberSchema, versionSchema } from '../schemas';
 import { closureLengthsSchema, kitPartSchema, portSchema } from './models/closureModel';
 import { fiberSideSchema } from './fiberEnd';
 
@@ -9,8 +9,8 @@ const orderRangeSchema = z.strictObject({
   side: fiberSideSchema,
   /** What is counted; fibers where it is not given. */
   of: z.enum(['fiber', 'tube', 'ribbon']).optional(),
-  from: z.int().min(1, 'Numbers start at 1.'),
-  to: z.int().min(1, 'Numbers start at 1.'),
+  from: unitNumberSchema,
+  to: unitNumberSchema,
 });
 export type OrderRange = z.infer<typeof orderRangeSchema>;
 
@@ -44,7 +44,7 @@ const entrySchema = z.strictObject({
   /** Name of the port it enters by; any that fits where it is not given. */
   port: textSchema.max(20).optional(),
   /** Tubes or ribbons that must go through whole. */
-  through: z.array(z.int().min(1)).max(1152).optional(),
+  through: z.array(unitNumberSchema).max(1152).optional(),
   /** A drop or pigtails whose splices are splice-on connectors; fused as any other where it is not given. */
   ending: z.enum(['mechanical', 'fusion-connector']).optional(),
 });
@@ -59,7 +59,11 @@ const traySchema = z.strictObject({
 export type Tray = z.infer<typeof traySchema>;
 
 /** Keeps a tube or ribbon of one cable on a tray that a person chose. */
-const pinSchema = z.strictObject({ cableId: idSchema, unit: z.int().min(1), tray: z.int().min(1) });
+const pinSchema = z.strictObject({
+  cableId: idSchema,
+  unit: unitNumberSchema,
+  tray: z.int().min(1).max(1000),
+});
 export type Pin = z.infer<typeof pinSchema>;
 
 /** A closure at a site, with its own copy of its model, so that a catalogue edit never changes a closure that is in the ground. */

@@ -43,7 +43,7 @@ export default {
       ...plain,
       ...onPostgres,
       // About the folder of an embedded database.
-      testPathIgnorePatterns: ['/node_modules/', 'folder\\.test'],
+      testPathIgnorePatterns: ['/node_modules/', '(folder|logOnDisk)\\.test'],
     },
     {
       displayName: 'app',

@@ -8,7 +8,7 @@ import type { FromWorker, ToWorker } from './messages';
  * file nor its list of facts is ever in the way of anybody else.
  */
 const port = parentPort!;
-const slice = 200;
+const slice = 100;
 let facts: readonly StoredFact[] = [];
 let given = 0;
 

@@ -1,35 +1,19 @@
 import type { Attempt, Fact, Project, ProjectDefinition } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
 import { request as rawRequest } from 'node:http';
-import Papa from 'papaparse';
-import { oneServer } from './journey';
+import { newProjectOn, oneServer, type ProblemBody, type Receipt } from './journey';
 import { makeAttempt, makeProject } from './makeProject';
-import { dataFolder, request, startServer, type ServerProcess } from './process';
+import { request } from './process';
 
-interface ProblemBody {
-  detail: string;
-  errors?: { path: string; message: string }[];
-  current?: { version: number };
-}
-interface Receipt {
-  accepted: { id: string; seq: number; receivedAt: string }[];
-  refused: { id: string; path?: string; message: string }[];
-}
+/** Projects and facts, over real HTTP. */
 
-let server: ServerProcess;
 let api: string;
 
-oneServer((started, address) => {
-  server = started;
+oneServer((_, address) => {
   api = address;
 });
 
-async function newProject(tubes = 2) {
-  const made = makeProject(tubes);
-  expect((await request(`${api}/projects`, 'POST', made.definition)).status).toBe(201);
-  const project = `${api}/projects/${made.definition.project.id}`;
-  return { ...made, project, factsUrl: `${project}/closures/${made.closureId}/facts` };
-}
+const newProject = () => newProjectOn(api);
 
 describe('projects', () => {
   test('are made, listed with their progress, read back the same, and deleted', async () => {
@@ -265,145 +249,6 @@ describe('facts', () => {
     expect((await request<{ facts: Fact[] }>(factsUrl)).body.facts).toHaveLength(1);
   });
 });
-
-describe('hand over', () => {
-  test('the loss sheet is RFC 4180: CRLF, quoted where needed, every row as long as its header', async () => {
-    const { project, closureId, splices } = await newProject();
-    const notes = ['plain', 'comma, quote " and\nline', '=1+1', '=1+\n1', '@x\r\ny'];
-    const facts = notes.map((note, index) => makeAttempt(closureId, splices[index]!, 0.03, { note }));
-    await request(`${project}/facts`, 'POST', { facts });
-    const { body, headers } = await request<string>(`${project}/loss-sheet.csv?closure=${closureId}`);
-    expect(headers.get('Content-Type')).toMatch(/^text\/csv/);
-    expect(headers.get('Content-Disposition')).toContain('attachment');
-    expect(body.replace(/"[^"]*"/g, '').replace(/\r\n/g, '')).not.toMatch(/[\r\n]/);
-    const { data, errors } = Papa.parse<string[]>(body.replace(/^\uFEFF/, '').trimEnd());
-    expect(errors).toEqual([]);
-    expect(new Set(data.map((row) => row.length)).size).toBe(1);
-    expect(data).toHaveLength(25);
-    const note = data[0]!.indexOf('Note');
-    // A spreadsheet must not take a technician's note for a formula.
-    expect(data.slice(1, 6).map((row) => row[note])).toEqual([
-      'plain',
-      'comma, quote " and\nline',
-      "'=1+1",
-      "'=1+\n1",
-      "'@x\r\ny",
-    ]);
-  });
-
-  test('a project exported and imported into an empty server is the same, to the byte', async () => {
-    const demo = await startServer(dataFolder('demo'));
-    const { body } = await request<{ shelf: { project: { id: string } }[] }>(`${demo.url}/api/projects`);
-    const path = `projects/${body.shelf[0]!.project.id}/project.json`;
-    const text = await (await fetch(`${demo.url}/api/${path}`)).text();
-    await demo.stop();
-
-    expect((await request(`${api}/import`, 'POST', text)).status).toBe(201);
-    expect(await (await fetch(`${api}/${path}`)).text()).toBe(text);
-
-    const again = await request<ProblemBody>(`${api}/import`, 'POST', text);
-    expect(again.status).toBe(409);
-    expect(again.body.detail).toContain('Nothing was changed');
-  }, 60_000);
-
-  test.each([
-    [
-      'a broken line',
-      (text: string) => text.replace('"units": "mm",', '"units": mm",'),
-      /^Line 6: .*not readable JSON/,
-    ],
-    [
-      'a bad value',
-      (text: string) => text.replace('"tries": 3', '"tries": 0'),
-      /^Line 13, project\.limits\.tries: At least 1 try\./,
-    ],
-    ['a missing field', (text: string) => text.replace('"name": "Test job",', ''), /^Line 4, project\.name/],
-    [
-      'another format',
-      (text: string) => text.replace('cordel-project', 'other'),
-      /^Line 2, format: This is not a Cordel project file\./,
-    ],
-    [
-      'a reference to nothing',
-      (text: string) => text.replace(/"siteId": "[^"]+"/, `"siteId": "${randomUUID()}"`),
-      /^Line \d+, closures\.0\.siteId: There is no site/,
-    ],
-    ['nothing at all', () => '', /^Line 1: .*value expected/],
-  ])('a file with %s is refused with line and field, and nothing is changed', async (_, spoil, expected) => {
-    const { project, definition } = await newProject();
-    const before = (await request(`${api}/projects`)).body;
-    const text = await (await fetch(`${project}/project.json`)).text();
-    const { status, body } = await request<ProblemBody>(`${api}/import`, 'POST', spoil(text));
-    expect(status).toBe(400);
-    expect(body.detail).toMatch(expected);
-    expect((await request(`${api}/projects/${definition.project.id}`)).status).toBe(200);
-    expect((await request(`${api}/projects`)).body).toEqual(before);
-  });
-});
-
-describe('the door', () => {
-  test('serves the app at every page address, and nothing from outside its own files', async () => {
-    for (const path of ['/', '/p/some/c/where']) {
-      const { status, body, headers } = await request<string>(server.url + path);
-      expect(status).toBe(200);
-      expect(body).toContain('<div id="root">');
-      expect(headers.get('Content-Security-Policy')).toContain("default-src 'self'");
-    }
-    for (const path of [
-      '/../package.json',
-      '/%2e%2e/package.json',
-      '/..%2fserver%2fpackage.json',
-      '/.built-from',
-      '/nothing.js',
-    ]) {
-      const { status, text } = await rawGet(path);
-      expect([status, text.includes('"name"')]).toEqual([404, false]);
-    }
-  });
-
-  test('answers unknown API addresses, bodies that are too large and foreign host names with problems', async () => {
-    expect((await request(`${api}/nothing`)).status).toBe(404);
-    expect(await statusOfAnnounced('/api/projects', 5_000_000)).toBe(413);
-    expect((await request(`${api}/projects`, 'POST', '{"half":')).status).toBe(400);
-    expect((await rawGet('/api/projects', { Host: 'evil.example' })).status).toBe(421);
-    expect((await request(`${api}/projects/not-an-id`)).status).toBe(400);
-  });
-
-  test('a port that is in use is told', async () => {
-    const port = new URL(server.url).port;
-    await expect(startServer(dataFolder('empty'), { PORT: port })).rejects.toThrow(`Port ${port} is in use`);
-  }, 30_000);
-});
-
-/** Without the client's tidying of paths and headers. */
-function rawGet(
-  path: string,
-  headers: Record<string, string> = {},
-): Promise<{ status: number; text: string }> {
-  const { hostname, port } = new URL(server.url);
-  return new Promise((done, fail) => {
-    rawRequest({ hostname, port, path, headers }, (response) => {
-      let text = '';
-      response.on('data', (part: Buffer) => (text += part.toString()));
-      response.on('end', () => done({ status: response.statusCode!, text }));
-    })
-      .on('error', fail)
-      .end();
-  });
-}
-
-/** The answer to a body that is only announced: a server that refuses it may close the line while a client still sends. */
-function statusOfAnnounced(path: string, length: number): Promise<number> {
-  const { hostname, port } = new URL(server.url);
-  const headers = { 'Content-Type': 'application/json', 'Content-Length': length };
-  return new Promise((done, fail) => {
-    const sent = rawRequest({ hostname, port, path, headers, method: 'POST', agent: false }, (response) => {
-      done(response.statusCode!);
-      sent.destroy();
-    }).on('error', fail);
-    sent.flushHeaders();
-  });
-}
 
 /** Sends a whole request and drops the connection without waiting for the answer. */
 function sendAndHangUp(url: string, body: unknown): Promise<void> {

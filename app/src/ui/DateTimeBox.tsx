@@ -1,6 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { useCordelTheme } from './theme';
 import { faces, space, stroke, touch } from './tokens';
+import { Trouble } from './Trouble';
 import { Type } from './Type';
 
 /** A day and a time of day, each chosen with what the device has for it. `value` as "2026-04-14T22:00"; what is not chosen yet is empty. */
@@ -51,11 +52,7 @@ export function DateTimeBox({
           style={look}
         />
       </View>
-      {trouble ? (
-        <Type look="small" tone="accent" role="alert">
-          {trouble}
-        </Type>
-      ) : null}
+      <Trouble text={trouble} />
     </View>
   );
 }

@@ -10,6 +10,7 @@ import {
 import { TextInput } from 'react-native-paper';
 import { useCordelTheme } from './theme';
 import { faces, space, stroke, touch } from './tokens';
+import { Trouble } from './Trouble';
 import { Type } from './Type';
 
 interface TextBoxProps {
@@ -82,9 +83,7 @@ export function TextBox({
         aria-label={named}
       />
       {trouble ? (
-        <Type look="small" tone="accent" role="alert">
-          {trouble}
-        </Type>
+        <Trouble text={trouble} />
       ) : hint ? (
         <Type look="small" tone="soft">
           {hint}

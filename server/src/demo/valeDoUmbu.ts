@@ -1,27 +1,21 @@
 import {
   closureOfModel,
   equalTubes,
-  factVersion,
   limitsPresets,
   planClosure,
-  runsOf,
   type Cable,
-  type Calibration,
   type Closure,
   type Construction,
   type Entry,
-  type Fact,
-  type Limits,
-  type PlacedSplice,
   type ProjectDefinition,
   type Site,
   type StoredFact,
 } from '@cordel/core';
 import { readOrder } from '@cordel/core/order';
 import { builtInModels } from '@cordel/core/builtInModels';
-import { usedGear } from './gear';
 import { preparedFacts } from './prepared';
-import { seeded, type Seeded } from './seeded';
+import { seeded } from './seeded';
+import { simulatedNight, type Troubles } from './simulatedNight';
 
 /** The scenario's own night, from which everything is counted: 22:00 to 05:00 in the district, in UTC. */
 const opens = new Date('2026-04-15T01:00:00.000Z');
@@ -263,11 +257,6 @@ function shiftTo(now: Date): number {
 
 const splicedAtU2 = 53;
 
-type Trouble = 'redone' | 'allowed' | 'recleaved' | 'broken' | 'redo' | 'owner';
-
-/** What goes wrong in a night, by tray and slot; everything else holds at the first try. */
-type Troubles = Readonly<Record<string, Trouble>>;
-
 const troublesAtU1: Troubles = { '1.20': 'redone', '3.4': 'redone', '4.17': 'allowed' };
 
 const troublesAtU2: Troubles = {
@@ -278,132 +267,3 @@ const troublesAtU2: Troubles = {
   '2.19': 'redo',
   '2.22': 'owner',
 };
-
-function simulatedNight(
-  splices: readonly PlacedSplice[],
-  closureId: string,
-  limits: Limits,
-  night: Date,
-  shift: number,
-  troubles: Troubles,
-): StoredFact[] {
-  const random = seeded(night.getTime() / 1000);
-  const stored: StoredFact[] = [];
-  let clock = night.getTime() + 14 * 60_000;
-  const by = () => (stored.length % 40 < 26 ? 'Iara' : 'Davi');
-  const base = <K extends Fact['kind']>(kind: K, splice: PlacedSplice) => {
-    clock += Math.round((2.6 + 2 * random.next()) * 60) * 1000;
-    const madeAt = new Date(clock + shift);
-    return {
-      v: factVersion(kind),
-      id: random.id(madeAt),
-      kind,
-      madeAt: madeAt.toISOString(),
-      by: by(),
-      device: null,
-      subject: {
-        on: 'splice' as const,
-        closureId,
-        left: runsOf(splice.left),
-        right: runsOf(splice.right),
-      },
-    };
-  };
-  const keep = (fact: Fact) => {
-    stored.push({ fact, receivedAt: new Date(Date.parse(fact.madeAt) + 1000).toISOString() });
-    return fact.id;
-  };
-  const attempt = (
-    splice: PlacedSplice,
-    loss: number | null,
-    more: { cleaveLeft?: number; note?: string } = {},
-  ) =>
-    keep({
-      ...base('attempt', splice),
-      body: {
-        source: 'machine',
-        simulated: true,
-        gear: usedGear,
-        readings: [{ loss, cleaveLeft: more.cleaveLeft ?? angle(random), cleaveRight: angle(random) }],
-        proofTestFailed: loss === null,
-        note: more.note ?? '',
-      },
-    });
-  /** The machine is calibrated before the first splice of a night, and the weather is looked at now and then. */
-  const calibrate = (conditions: Calibration['body']['conditions']) =>
-    keep({ ...atMachine('calibration'), body: { passed: true, conditions, note: '' } });
-  const atMachine = <K extends Fact['kind']>(kind: K) => {
-    clock += 120_000;
-    const madeAt = new Date(clock + shift);
-    const { id: gearId, label } = usedGear.machine;
-    return {
-      v: factVersion(kind),
-      id: random.id(madeAt),
-      kind,
-      madeAt: madeAt.toISOString(),
-      by: by(),
-      device: null,
-      subject: { on: 'gear' as const, closureId, gearId, label },
-    };
-  };
-  const over = (by: number) => hundredths(limits.singleMax + by);
-
-  calibrate({ temperature: 21, humidity: 64, pressure: 96.4 });
-  for (const [index, splice] of splices.entries()) {
-    // After midnight it gets cold by the river, and nobody calibrates again.
-    if (index === 36)
-      keep({
-        ...atMachine('weather'),
-        body: { conditions: { temperature: 11, humidity: 82, pressure: null }, note: '' },
-      });
-    switch (troubles[`${splice.tray}.${splice.slot}`]) {
-      case 'redone':
-        attempt(splice, over(0.04));
-        attempt(splice, goodLoss(random));
-        break;
-      case 'allowed': {
-        attempt(splice, over(0.03));
-        attempt(splice, over(0.04));
-        const last = attempt(splice, over(0.02));
-        keep({
-          ...base('owner-answer', splice),
-          body: { attemptId: last, answer: 'allow', note: 'Spare fiber, budget has room.' },
-        });
-        break;
-      }
-      case 'recleaved':
-        attempt(splice, 0.06, { cleaveLeft: 1.7 });
-        attempt(splice, goodLoss(random));
-        break;
-      case 'broken':
-        attempt(splice, null, { note: 'Broke in the proof test.' });
-        attempt(splice, goodLoss(random));
-        break;
-      case 'redo':
-        attempt(splice, over(0.06));
-        break;
-      case 'owner':
-        attempt(splice, over(0.05));
-        attempt(splice, over(0.03));
-        attempt(splice, over(0.03));
-        break;
-      case undefined:
-        attempt(splice, goodLoss(random));
-    }
-  }
-  return stored;
-}
-
-/** Mostly 0.01 to 0.04 dB, now and then up to 0.08 (common practice for a machine in good order). */
-function goodLoss(random: Seeded): number {
-  const skewed = random.next() ** 2.2;
-  return hundredths(0.005 + 0.03 * random.next() + 0.03 * skewed);
-}
-
-function angle(random: Seeded): number {
-  return Math.round((0.2 + 0.3 * random.next() + 0.3 * random.next()) * 10) / 10;
-}
-
-function hundredths(loss: number): number {
-  return Math.round(loss * 100) / 100;
-}

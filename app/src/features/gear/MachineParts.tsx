@@ -14,6 +14,7 @@ import { Choice, TextBox } from '../../ui/Field';
 import { NumberBox } from '../../ui/NumberBox';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';
+import { Trouble } from '../../ui/Trouble';
 import { Type } from '../../ui/Type';
 
 /** What is wrong, by the path of the field: "rules.splices125". */
@@ -221,14 +222,6 @@ function Row({ name, children }: { name: string; children: React.ReactNode }) {
       {children}
     </View>
   );
-}
-
-function Trouble({ text }: { text: string | undefined }) {
-  return text ? (
-    <Type look="small" tone="accent" role="alert">
-      {text}
-    </Type>
-  ) : null;
 }
 
 const styles = StyleSheet.create({

@@ -5,6 +5,7 @@ import { GlassCapsule } from '../../../ui/FiberToken';
 import { TextBox } from '../../../ui/Field';
 import { useCordelTheme } from '../../../ui/theme';
 import { space, stroke, touch } from '../../../ui/tokens';
+import { Trouble } from '../../../ui/Trouble';
 import { Type } from '../../../ui/Type';
 import type { CableForm } from './cableForm';
 
@@ -53,11 +54,7 @@ export function OwnScheme({
         />
         <Action label="Start over" onPress={() => onChange({ ownSequence: [] })} />
       </View>
-      {trouble ? (
-        <Type look="small" tone="accent" role="alert">
-          {trouble}
-        </Type>
-      ) : null}
+      <Trouble text={trouble} />
     </View>
   );
 }

@@ -17,6 +17,7 @@ import { clockTime, ownTimeZone, timeOfWall, wallTime } from '../../../ui/times'
 import { gutter, space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { CordNav } from '../../../shell/frame/CordNav';
+import { unitOptions } from '../unitOptions';
 import { places } from '../../../shell/places';
 
 /** A project's name, units, time zone, and the time in which the work is allowed. */
@@ -83,15 +84,7 @@ function SettingsForm({ project, edit }: { project: Project; edit: VersionedEdit
     >
       <ScrollView contentContainerStyle={styles.form}>
         <TextBox label="Project name" value={name} onChangeText={setName} trouble={troubles.name} />
-        <Choice
-          label="Units shown"
-          value={units}
-          onChange={setUnits}
-          options={[
-            { value: 'mm', label: 'Meters, mm' },
-            { value: 'in', label: 'Feet, inches' },
-          ]}
-        />
+        <Choice label="Units shown" value={units} onChange={setUnits} options={unitOptions} />
         <ZoneBox zone={zone} trouble={troubles.timeZone} onChange={setZone} />
         <Choice
           label="The work is allowed"

@@ -6,6 +6,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { z } from 'zod';
+import { unitOptions } from '../unitOptions';
 import { useCreateProject } from '../../../data/projects';
 import { Action } from '../../../ui/Action';
 import { Choice, Field } from '../../../ui/Field';
@@ -104,15 +105,7 @@ export function NewProjectScreen() {
           control={control}
           name="units"
           render={({ field }) => (
-            <Choice
-              label="Units shown"
-              value={field.value}
-              onChange={field.onChange}
-              options={[
-                { value: 'mm', label: 'Meters, mm' },
-                { value: 'in', label: 'Feet, inches' },
-              ]}
-            />
+            <Choice label="Units shown" value={field.value} onChange={field.onChange} options={unitOptions} />
           )}
         />
         <Controller

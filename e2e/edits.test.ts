@@ -12,8 +12,10 @@ const at = demoJourneys({ site: 'U3', each: false });
 const api = () => `${at.server.url}/api`;
 const project = () => `${api()}/projects/${at.demo.projectId}`;
 const definition = async () => (await request<ProjectDefinition>(project())).body;
-const valueOf = (page: Page, label: string) =>
-  page.$eval(`input[aria-label="${label}"]`, (input) => (input as HTMLInputElement).value);
+const valueOf = async (page: Page, label: string) =>
+  (await page.waitForSelector(`input[aria-label="${label}"]`))!.evaluate(
+    (input) => (input as HTMLInputElement).value,
+  );
 
 interface Edited {
   /** Address of the form. */
@@ -170,6 +172,32 @@ test.each(forms)(
   },
   60_000,
 );
+
+test('a plan: what was typed stands on top of what somebody else saved, and both are stored', async () => {
+  const order = 'Order, one line for each assignment';
+  const closure = (await definition()).closures.find(
+    ({ siteId }) => siteId === at.demo.definition.sites.find((one) => one.name.startsWith('U4'))!.id,
+  )!;
+  const read = async () => (await definition()).closures.find((one) => one.id === closure.id)!;
+  const page = await at.open();
+  await page.goto(`${at.demo.line}/c/${closure.id}/plan`);
+  await see(page, 'splices, all with a slot');
+  await fill(page, order, 'A T1 > B 1-12');
+  await see(page, '12 splices, all with a slot.');
+  const theirs = await read();
+  await request(`${project()}/closures/${closure.id}`, 'PUT', { ...theirs, spareSlots: 3 });
+  await press(page, 'Save the plan');
+  await see(page, /Somebody changed this/);
+  await press(page, /^Show the newer one/);
+  await seeGone(page, /Somebody changed this/);
+  expect(await page.$eval(`textarea[aria-label="${order}"]`, (box) => box.value)).toBe('A T1 > B 1-12');
+  await see(page, '12 splices, all with a slot.');
+  await press(page, 'Save the plan');
+  await see(page, 'Saved');
+  const stored = await read();
+  expect([stored.version, stored.spareSlots, stored.order.length]).toEqual([theirs.version + 2, 3, 1]);
+  await page.close();
+}, 60_000);
 
 test('what is typed stays when the page fetches what somebody else saved, and that is told beside it', async () => {
   const page = await at.open();

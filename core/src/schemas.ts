@@ -27,10 +27,13 @@ export const timeSchema = z.iso
   .refine((time) => time >= '1970' && time < '3000', 'This time is not from 1970 to 2999.');
 
 /** A name people read: 1 to 80 characters, no blank ends. */
+/** Characters of a name. */
+export const longestName = 80;
+
 export const nameSchema = textSchema
   .trim()
   .min(1, 'Give it a name.')
-  .max(80, 'Keep the name to 80 characters.');
+  .max(longestName, `Keep the name to ${longestName} characters.`);
 
 /** Counts up with every edit in place; a write that carries an older one is refused. */
 /**

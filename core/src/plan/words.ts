@@ -3,6 +3,7 @@ import type { Units } from '../line/project';
 import { formatMean } from '../splice/record/reading';
 import { formatMillimeters } from '../units/length';
 import type { Entry, OrderRange } from './closure';
+import type { RowProblem } from './order/orderText';
 import type { LeastChange } from './trays/leastChange';
 import type { Placement, TrayLayout } from './trays/trayLayout';
 
@@ -184,6 +185,52 @@ export type PlanFinding = FindingIn<typeof findingWords>;
 /** What is wrong with a plan, and what to do about it. */
 export function planFindingWords(finding: Told<PlanFinding>, units: Units): string {
   return wordsIn(findingWords, finding, units);
+}
+
+/** What a reader of a row of the order waited for where it stopped. */
+const expectedWords = {
+  cable: ({ keys }: { keys: readonly string[] }) =>
+    `a cable of this closure (${keys.length > 0 ? keys.join(', ') : 'none yet'})`,
+  range: () => 'fibers like 1-12, a tube like T3 or ribbons like R1-R6',
+  'range-as-begun': ({ letter }: { letter: 'T' | 'R' | null }) =>
+    `the range to end as it began, with ${letter ?? 'a number'}`,
+  'range-end': () => 'the number at which the range ends',
+  'number-from-1': () => 'a number from 1 up, since numbers start at 1',
+  arrow: () => '">"',
+  circuit: () => 'the circuit’s name',
+  'circuit-shorter': ({ longest }: { longest: number }) =>
+    `a circuit’s name of at most ${longest} characters`,
+  'mode-or-circuit': () => 'single, ribbon, ribbonized, straight, reversed or ": circuit"',
+};
+
+export type Expected = Told<FindingIn<typeof expectedWords>>;
+
+/** "Expected ">", and found "DX"." */
+export function rowProblemWords({ expected, found }: Pick<RowProblem, 'expected' | 'found'>): string {
+  // No length is in any of them, so no unit matters.
+  const what = wordsIn(expectedWords, expected, 'mm');
+  return `Expected ${what}, and ${found === null ? 'the line ends here' : `found "${found}"`}.`;
+}
+
+/** What is wrong with a cell of a table of assignments. */
+const csvWords = {
+  column: ({ name }: { name: string }) => `Say which column holds “${name}”.`,
+  'no-cable-named': () => 'No cable is named. Give its key or its label.',
+  cable: ({ called, keys }: { called: string; keys: readonly string[] }) =>
+    `“${called}” is no cable of this closure. Give its key (${keys.join(', ')}) or its label.`,
+  'not-a-range': ({ written }: { written: string }) =>
+    `“${written}” is not a range of fibers. Write 5, 1-12, T3 for a tube, or R1-R6 for ribbons.`,
+  range: ({ finding }: { finding: Told<PlanFinding> }, units: Units) => planFindingWords(finding, units),
+  mode: ({ written }: { written: string }) => `“${written}” is no mode. Write single, ribbon or ribbonized.`,
+  polarity: ({ written }: { written: string }) => `“${written}” is no polarity. Write straight or reversed.`,
+  'circuit-long': ({ longest }: { longest: number }) =>
+    `The circuit’s name is longer than ${longest} characters.`,
+};
+
+export type CsvProblemTold = Told<FindingIn<typeof csvWords>>;
+
+export function csvProblemWords(told: CsvProblemTold, units: Units): string {
+  return wordsIn(csvWords, told, units);
 }
 
 function changeWords(change: LeastChange): string {

@@ -1,4 +1,5 @@
 import { cables, closure } from '../../../test/example';
+import { csvProblemWords } from '../words';
 import { guessOrderCsv, readOrderCsv } from './orderCsv';
 import { writeOrderLine } from './orderText';
 
@@ -53,12 +54,18 @@ test('lists every bad row at once, and then takes none', () => {
     [5, 'Mode'],
     [6, 'From cable'],
   ]);
-  expect(problems[0]!.message).toBe('“Z” is no cable of this closure. Give its key (A, B) or its label.');
+  expect(problems.map(({ told }) => csvProblemWords(told, 'mm'))).toEqual([
+    '“Z” is no cable of this closure. Give its key (A, B) or its label.',
+    '“two” is not a range of fibers. Write 5, 1-12, T3 for a tube, or R1-R6 for ribbons.',
+    'B has 24 fibers, so there is no fiber 99. End the range at 24 or less.',
+    '“glued” is no mode. Write single, ribbon or ribbonized.',
+    'No cable is named. Give its key or its label.',
+  ]);
 });
 
 test('asks for the columns that it needs', () => {
   const { problems } = readOrderCsv([header], { ...mapping, leftFibers: null }, closure.entries, cables);
   expect(problems).toEqual([
-    { row: 1, column: 'From fibers', message: 'Say which column holds “From fibers”.' },
+    { row: 1, column: 'From fibers', told: { code: 'column', params: { name: 'From fibers' } } },
   ]);
 });

@@ -1,8 +1,9 @@
 import type { Cable } from '../../line/cable';
+import { longestName } from '../../schemas';
 import { entryKey, type Entry, type OrderRange } from '../closure';
 import { resolveRange } from './order';
 import { readOrderRow, writeOrderLine, type WrittenLine } from './orderText';
-import { planFindingWords } from '../words';
+import type { CsvProblemTold } from '../words';
 
 /** What the columns of a table of assignments may mean. */
 export const orderCsvFields = [
@@ -52,7 +53,7 @@ export interface CsvProblem {
   readonly row: number;
   /** The column's name. */
   readonly column: string;
-  readonly message: string;
+  readonly told: CsvProblemTold;
 }
 
 /**
@@ -69,7 +70,7 @@ export function readOrderCsv(
   const problems: CsvProblem[] = [];
   for (const { id, name, needed } of orderCsvFields)
     if (needed && mapping[id] === null)
-      problems.push({ row: 1, column: name, message: `Say which column holds “${name}”.` });
+      problems.push({ row: 1, column: name, told: { code: 'column', params: { name } } });
   if (problems.length > 0) return { lines: [], problems };
 
   const lines: WrittenLine[] = [];
@@ -77,8 +78,8 @@ export function readOrderCsv(
     if (cells.every((cell) => cell.trim() === '')) return;
     const cell = (field: OrderCsvField) =>
       mapping[field] === null ? '' : (cells[mapping[field]] ?? '').trim();
-    const say = (field: OrderCsvField, message: string) =>
-      void problems.push({ row: index + 2, column: header[mapping[field]!] ?? field, message });
+    const say = (field: OrderCsvField, told: CsvProblemTold) =>
+      void problems.push({ row: index + 2, column: header[mapping[field]!] ?? field, told });
     const before = problems.length;
 
     const side = (cableField: OrderCsvField, fiberField: OrderCsvField): OrderRange | null => {
@@ -92,8 +93,8 @@ export function readOrderCsv(
         say(
           cableField,
           called === ''
-            ? 'No cable is named. Give its key or its label.'
-            : `“${cell(cableField)}” is no cable of this closure. Give its key (${entries.map(entryKey).join(', ')}) or its label.`,
+            ? { code: 'no-cable-named', params: {} }
+            : { code: 'cable', params: { called: cell(cableField), keys: entries.map(entryKey) } },
         );
         return null;
       }
@@ -102,16 +103,12 @@ export function readOrderCsv(
       // Both sides of a row alike, so that the one reader there is says what is wrong with it.
       const row = readOrderRow(`${key}${sign} ${cell(fiberField)} > ${key}${sign} 1`, entries);
       if (row.line === undefined) {
-        say(
-          fiberField,
-          `“${cell(fiberField)}” is not a range of fibers. Write 5, 1-12, T3 for a tube, or R1-R6 for ribbons.`,
-        );
+        say(fiberField, { code: 'not-a-range', params: { written: cell(fiberField) } });
         return null;
       }
       const range = resolveRange(row.line.left, cables.get(entries[at]!.cableId));
       if (range.trouble) {
-        // No length is in it, so no unit matters.
-        say(fiberField, planFindingWords(range.trouble, 'mm'));
+        say(fiberField, { code: 'range', params: { finding: range.trouble } });
         return null;
       }
       return row.line.left;
@@ -121,12 +118,13 @@ export function readOrderCsv(
 
     const mode = cell('mode').toLowerCase();
     if (!['', 'single', 'ribbon', 'ribbonized'].includes(mode))
-      say('mode', `“${cell('mode')}” is no mode. Write single, ribbon or ribbonized.`);
+      say('mode', { code: 'mode', params: { written: cell('mode') } });
     const polarity = cell('polarity').toLowerCase();
     if (!['', 'straight', 'reversed'].includes(polarity))
-      say('polarity', `“${cell('polarity')}” is no polarity. Write straight or reversed.`);
+      say('polarity', { code: 'polarity', params: { written: cell('polarity') } });
     const circuit = cell('circuit');
-    if (circuit.length > 80) say('circuit', 'The circuit’s name is longer than 80 characters.');
+    if (circuit.length > longestName)
+      say('circuit', { code: 'circuit-long', params: { longest: longestName } });
     if (problems.length > before || !left || !right) return;
 
     const words = [mode, polarity, circuit && `: ${circuit}`].filter(Boolean).join(' ');

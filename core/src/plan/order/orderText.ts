@@ -1,6 +1,8 @@
 import type { Cable } from '../../line/cable';
 import { fiberCount } from '../../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type Entry, type OrderLine, type OrderRange } from '../closure';
+import { longestName } from '../../schemas';
+import type { Expected } from '../words';
 import { resolveRange, unitsNumbered } from './order';
 
 /**
@@ -15,11 +17,16 @@ import { resolveRange, unitsNumbered } from './order';
  *
  * A cable is called by its key in the closure.
  */
-export interface OrderTextProblem {
-  /** 1 … in the text, and in the row. */
+export interface OrderTextProblem extends RowProblem {
+  /** 1 … in the text. */
   readonly row: number;
+}
+
+/** Where in a row a reader stopped, from 1, what it expected there, and the word that it found; null at the end of the row. */
+export interface RowProblem {
   readonly column: number;
-  readonly message: string;
+  readonly expected: Expected;
+  readonly found: string | null;
 }
 
 export type WrittenLine = Omit<OrderLine, 'id'>;
@@ -42,7 +49,7 @@ export function readOrder(text: string, entries: readonly Entry[]): ReadOrder {
     if (read.line) {
       lines.push(read.line);
       rows.push(index + 1);
-    } else problems.push({ row: index + 1, column: read.column, message: read.message });
+    } else problems.push({ row: index + 1, column: read.column, expected: read.expected, found: read.found });
   });
   return { lines, rows, problems };
 }
@@ -52,15 +59,13 @@ type Waiting = 'left-key' | 'left-range' | 'arrow' | 'right-key' | 'right-range'
 
 export type ReadRow =
   | { readonly line: WrittenLine; readonly waiting: 'words' }
-  | {
+  | (RowProblem & {
       readonly line?: undefined;
       readonly waiting: Waiting;
-      readonly column: number;
-      readonly message: string;
       readonly left?: OrderRange;
       readonly rightEntry?: Entry;
       readonly leftEntry?: Entry;
-    };
+    });
 
 const unitOfLetter = { T: 'tube', R: 'ribbon' } as const;
 
@@ -68,49 +73,48 @@ const unitOfLetter = { T: 'tube', R: 'ribbon' } as const;
 export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
   const scan = new Scanner(row);
   const keys = entries.map((entry, index) => entryKey(entry, index));
-  const keyWords = keys.length > 0 ? keys.join(', ') : 'none yet';
 
-  const key = (): { entry: Entry; side: OrderRange['side'] } | string => {
+  const key = (): { entry: Entry; side: OrderRange['side'] } | Expected => {
     const word = scan.take(/[A-Za-z]{1,3}(?![A-Za-z])/y)?.toUpperCase();
     const entry = entries[keys.indexOf(word ?? '')];
-    if (!entry) return `Expected a cable of this closure (${keyWords})`;
+    if (!entry) return { code: 'cable', params: { keys } };
     const sign = scan.takeAtOnce(/[+\-−](?=\s|$)/y);
     return { entry, side: sign === null ? 'end' : sign === '+' ? 'high' : 'low' };
   };
-  const range = (cableId: string, side: OrderRange['side']): OrderRange | string => {
+  const range = (cableId: string, side: OrderRange['side']): OrderRange | Expected => {
     const letter = scan.take(/[TtRr](?=\s*\d)/y)?.toUpperCase() as 'T' | 'R' | undefined;
     const from = scan.take(/\d{1,5}/y);
-    if (from === null) return 'Expected fibers like 1-12, a tube like T3 or ribbons like R1-R6';
+    if (from === null) return { code: 'range', params: {} };
     let to: string | null = from;
     if (scan.take(/-|–|−|\.\./y) !== null) {
       const again = scan.take(/[TtRr](?=\s*\d)/y)?.toUpperCase();
-      if (again && again !== letter)
-        return `Expected the range to end as it began, with ${letter ?? 'a number'}`;
+      if (again && again !== letter) return { code: 'range-as-begun', params: { letter: letter ?? null } };
       to = scan.take(/\d{1,5}/y);
-      if (to === null) return 'Expected the number at which the range ends';
+      if (to === null) return { code: 'range-end', params: {} };
     }
     const numbers = { from: Number(from), to: Number(to) };
-    if (numbers.from < 1 || numbers.to < 1) return 'Numbers start at 1; expected a number from 1 up';
+    if (numbers.from < 1 || numbers.to < 1) return { code: 'number-from-1', params: {} };
     return { cableId, side, ...(letter ? { of: unitOfLetter[letter] } : {}), ...numbers };
   };
-  const stop = (waiting: Waiting, message: string, more: object = {}) => ({
+  const stop = (waiting: Waiting, expected: Expected, more: object = {}) => ({
     waiting,
     column: scan.column,
-    message: `${message}, and ${scan.found}.`,
+    expected,
+    found: scan.found,
     ...more,
   });
 
   const leftKey = key();
-  if (typeof leftKey === 'string') return stop('left-key', leftKey);
+  if ('code' in leftKey) return stop('left-key', leftKey);
   const leftEntry = leftKey.entry;
   const left = range(leftEntry.cableId, leftKey.side);
-  if (typeof left === 'string') return stop('left-range', left, { leftEntry });
-  if (scan.take(/>|→/y) === null) return stop('arrow', 'Expected ">"', { left, leftEntry });
+  if ('code' in left) return stop('left-range', left, { leftEntry });
+  if (scan.take(/>|→/y) === null) return stop('arrow', { code: 'arrow', params: {} }, { left, leftEntry });
   const rightKey = key();
-  if (typeof rightKey === 'string') return stop('right-key', rightKey, { left, leftEntry });
+  if ('code' in rightKey) return stop('right-key', rightKey, { left, leftEntry });
   const rightEntry = rightKey.entry;
   const right = range(rightEntry.cableId, rightKey.side);
-  if (typeof right === 'string') return stop('right-range', right, { left, leftEntry, rightEntry });
+  if ('code' in right) return stop('right-range', right, { left, leftEntry, rightEntry });
 
   let mode: OrderLine['mode'] | null = null;
   let polarity: OrderLine['polarity'] | null = null;
@@ -123,11 +127,11 @@ export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
   }
   if (scan.take(/:/y) !== null) {
     circuit = scan.rest().trim();
-    if (circuit === '') return stop('words', 'Expected the circuit’s name');
-    if (circuit.length > 80) return stop('words', 'Expected a circuit’s name of at most 80 characters');
+    if (circuit === '') return stop('words', { code: 'circuit', params: {} });
+    if (circuit.length > longestName)
+      return stop('words', { code: 'circuit-shorter', params: { longest: longestName } });
   }
-  if (!scan.atEnd)
-    return stop('words', 'Expected single, ribbon, ribbonized, straight, reversed or ": circuit"');
+  if (!scan.atEnd) return stop('words', { code: 'mode-or-circuit', params: {} });
   const line = { left, right };
   return {
     waiting: 'words',
@@ -177,9 +181,8 @@ class Scanner {
     return this.at + 1;
   }
 
-  get found(): string {
-    const word = /\S+/.exec(this.text.slice(this.at))?.[0];
-    return word ? `found "${word}"` : 'the line ends here';
+  get found(): string | null {
+    return /\S+/.exec(this.text.slice(this.at))?.[0] ?? null;
   }
 }
 

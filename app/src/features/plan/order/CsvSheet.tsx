@@ -1,4 +1,4 @@
-import { type Cable, type Closure } from '@cordel/core';
+import { csvProblemWords, type Cable, type Closure, type Units } from '@cordel/core';
 import {
   guessOrderCsv,
   orderCsvFields,
@@ -15,6 +15,7 @@ import { FilePick } from '../../../ui/FilePick';
 import { Sheet } from '../../../ui/Sheet';
 import { space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
+import { tableText } from './tableText';
 
 interface Table {
   readonly name: string;
@@ -29,19 +30,21 @@ export function CsvSheet({
   onClose,
   closure,
   cables,
+  units,
   onTake,
 }: {
   open: boolean;
   onClose: () => void;
   closure: Closure;
   cables: ReadonlyMap<string, Cable>;
+  units: Units;
   onTake: (lines: string[], replace: boolean) => void;
 }) {
   const [table, setTable] = useState<Table | null>(null);
   const [mapping, setMapping] = useState<OrderCsvMapping | null>(null);
 
   const take = async (file: File) => {
-    const parsed = Papa.parse<string[]>((await file.text()).replace(/^\uFEFF/, ''), {
+    const parsed = Papa.parse<string[]>(tableText(await file.arrayBuffer()), {
       skipEmptyLines: false,
     });
     // A file of one column has no separator to find, and that is told with the columns.
@@ -106,9 +109,9 @@ export function CsvSheet({
                   : `${read!.problems.length} things are wrong`}
                 . Nothing is taken in.
               </Type>
-              {read!.problems.slice(0, 200).map(({ row, column, message }, index) => (
+              {read!.problems.slice(0, 200).map(({ row, column, told }, index) => (
                 <Type key={index} look="small">
-                  Row {row}, {column}: {message}
+                  Row {row}, {column}: {csvProblemWords(told, units)}
                 </Type>
               ))}
             </View>

@@ -1,4 +1,11 @@
-import { placeWords, planFindingWords, type Cable, type PlanFinding, type Units } from '@cordel/core';
+import {
+  placeWords,
+  planFindingWords,
+  rowProblemWords,
+  type Cable,
+  type PlanFinding,
+  type Units,
+} from '@cordel/core';
 import { completeOrderRow, type DraftCheck, type OrderTextProblem } from '@cordel/core/order';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, StyleSheet, TextInput, View } from 'react-native';
@@ -164,7 +171,7 @@ function Unreadable({
       <Type look="smallStrong" tone="accent">
         Line {problem.row}, character {problem.column}
       </Type>
-      <Type look="small">{problem.message}</Type>
+      <Type look="small">{rowProblemWords(problem)}</Type>
     </Pressable>
   );
 }

@@ -223,6 +223,7 @@ function PlanAt({
         onClose={() => setSheet(null)}
         closure={draft.closure}
         cables={cables}
+        units={definition.project.units}
         onTake={(lines, replace) => (replace ? change({ text: lines.join('\n') }) : addLines(lines))}
       />
       <PinSheet

@@ -22,9 +22,9 @@ const onPostgres = {
 };
 
 export default {
-  // Journeys wait for a browser more than they compute.
-  maxWorkers: 2,
-  // Two files at once on two cores: what takes a moment alone may take some.
+  // Servers and browsers wait for each other: with two, a fifth of both cores has nothing to do.
+  maxWorkers: 3,
+  // Three files at once on two cores: what takes a moment alone may take some.
   testTimeout: 30_000,
   projects: [
     { displayName: 'core', rootDir: 'core', ...plain },

@@ -8,10 +8,12 @@ import { root, say } from './lib.mjs';
 
 const require = createRequire(import.meta.url);
 
-/** Takes some tens of milliseconds, so it is simply done each time. */
+/**
+ * Takes a moment, so it is simply done each time. The packages are bundled too: to find and read their several hundred files took half of a
+ * start. The embedded database stays outside, since it reads files beside its own.
+ */
 export async function buildServer() {
   const { build } = require('esbuild');
-  const { dependencies } = JSON.parse(readFileSync(join(root, 'server/package.json'), 'utf8'));
   await build({
     entryPoints: {
       main: join(root, 'server/src/main.ts'),
@@ -24,7 +26,13 @@ export async function buildServer() {
     format: 'esm',
     target: 'node20',
     sourcemap: true,
-    external: Object.keys(dependencies).filter((name) => !name.startsWith('@cordel/')),
+    external: ['@electric-sql/pglite', 'pg-native'],
+    // Where a package has modules as well, those: some of the others look for their own files while they run.
+    mainFields: ['module', 'main'],
+    // What is left of the older kind of package asks for Node's own modules in its own way.
+    banner: {
+      js: "import { createRequire as requireFrom } from 'node:module';\nconst require = requireFrom(import.meta.url);",
+    },
     logLevel: 'warning',
   });
 }

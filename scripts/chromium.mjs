@@ -1,9 +1,17 @@
-/** Finds Chromium, or installs Debian's. */
+/**
+ * Finds Chromium, or installs Debian's. Its shell without windows comes first: it draws the same pages, and runs none of the pages that a
+ * browser's own windows are made of, which took a third of a journey's time.
+ */
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { say, stop } from './lib.mjs';
 
-const places = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+const places = [
+  '/usr/bin/chromium-headless-shell',
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome',
+];
 const find = () => [process.env.CHROMIUM, ...places].find((path) => path && existsSync(path));
 
 /** Sets CHROMIUM to the browser's path. */
@@ -13,7 +21,7 @@ export function ensureChromium() {
     const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
     for (const command of [
       ['apt-get', 'update', '-q'],
-      ['apt-get', 'install', '-y', '-q', '--no-install-recommends', 'chromium'],
+      ['apt-get', 'install', '-y', '-q', '--no-install-recommends', 'chromium-headless-shell'],
     ]) {
       const [name, ...args] = [...sudo, ...command];
       spawnSync(name, args, {

@@ -1,7 +1,7 @@
 import { serve } from '@hono/node-server';
 import { readFileSync } from 'node:fs';
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import type { Socket } from 'node:net';
+import { createServer, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { cordelServer } from './app';
@@ -33,6 +33,8 @@ async function main(): Promise<void> {
   const clock = clockOf(() => new Date());
   const web = webFiles(join(root, 'app', 'dist'));
   web.catch(() => undefined);
+  // Told before a database is made, brought up or copied for a server that nobody could reach.
+  await onPort(config, tryPort);
   const { database, close } = await openDatabase(config, join(root, 'server', 'migrations'));
   try {
     const broughtUp = await bringUpFacts(database);
@@ -43,7 +45,7 @@ async function main(): Promise<void> {
       console.log('The shelf was empty: the demo scenario is on it now.');
     const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
     const app = cordelServer({ database, clock, log, version, folder }, await web, config.hosts);
-    const { server, port } = await listen(app.fetch, config);
+    const { server, port } = await onPort(config, (host, wanted) => listenOn(app.fetch, host, wanted));
     endPolitely(server, log, close);
     tell(config, port, clock.trusted() === null);
   } catch (error) {
@@ -123,12 +125,15 @@ function endPolitely(server: ReturnType<typeof serve>, log: Log, close: () => Pr
 type Fetch = Parameters<typeof serve>[0]['fetch'];
 
 /** The port asked for; or, when none was, 8080 or the next free one. */
-async function listen(fetch: Fetch, { host, port: wanted }: Config) {
+async function onPort<T>(
+  { host, port: wanted }: Config,
+  open: (host: string, port: number) => Promise<T>,
+): Promise<T> {
   const first = wanted ?? 8080;
   const last = wanted ?? first + 50;
   for (let port = first; ; port += 1) {
     try {
-      return await listenOn(fetch, host, port);
+      return await open(host, port);
     } catch (error) {
       const { code } = error as NodeJS.ErrnoException;
       if (code === 'EADDRNOTAVAIL' || code === 'ENOTFOUND')
@@ -143,6 +148,13 @@ async function listen(fetch: Fetch, { host, port: wanted }: Config) {
         );
     }
   }
+}
+
+function tryPort(host: string, port: number): Promise<void> {
+  return new Promise((done, fail) => {
+    const server = createServer().listen({ host, port }, () => server.close(() => done()));
+    server.once('error', fail);
+  });
 }
 
 function listenOn(fetch: Fetch, host: string, port: number) {

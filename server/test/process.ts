@@ -1,6 +1,6 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -17,6 +17,12 @@ export const postgres: string | null =
 
 /** Tests of what only the embedded database has. */
 export const onlyEmbedded = (name: string, tests: () => void) => void (postgres || describe(name, tests));
+
+/**
+ * For Node, where a program is to live for seconds only: the embedded database is 9 MB of WebAssembly, and compiling it once more, for speed,
+ * takes half of such a life. Benchmarks, which also start servers here, run as everybody does.
+ */
+const brief = process.env.JEST_WORKER_ID === undefined ? [] : ['--liftoff-only'];
 
 export interface ServerProcess {
   readonly url: string;
@@ -78,6 +84,28 @@ export function psql(database: string, statements: string): string {
   });
 }
 
+/** Runs statements on a folder's database while no server works on it. */
+export function execute(folder: string, statements: string): void {
+  const script = join(temporaryFolder(), 'statements.sql');
+  writeFileSync(script, statements);
+  if (postgres) {
+    execFileSync('psql', [databaseUrlOf(folder), '-X', '-q', '-v', 'ON_ERROR_STOP=1', '-f', script]);
+    return;
+  }
+  execFileSync(
+    process.execPath,
+    [
+      ...brief,
+      '--input-type=module',
+      '-e',
+      `import { PGlite } from '@electric-sql/pglite'; import { readFileSync } from 'node:fs';
+       const db = await PGlite.create(${JSON.stringify(join(folder, 'database'))});
+       await db.exec(readFileSync(${JSON.stringify(script)}, 'utf8')); await db.close();`,
+    ],
+    { cwd: join(__dirname, '..'), env: { ...process.env, NODE_OPTIONS: '' } },
+  );
+}
+
 export function removeFolders(): void {
   for (const folder of folders.splice(0)) rmSync(folder, { recursive: true, force: true });
   for (const name of databases.values()) psql('postgres', `drop database if exists ${name} with (force)`);
@@ -86,7 +114,7 @@ export function removeFolders(): void {
 
 /** Starts the built server and does not wait for it. */
 export function spawnServer(folder: string, environment: Record<string, string> = {}) {
-  return spawn(process.execPath, ['--enable-source-maps', join(root, 'server/dist/main.js')], {
+  return spawn(process.execPath, [...brief, '--enable-source-maps', join(root, 'server/dist/main.js')], {
     env: {
       ...process.env,
       HOST: '',
@@ -180,7 +208,7 @@ export function runBackup(
   folder: string,
   environment: Record<string, string> = {},
 ): Promise<{ code: number | null; output: string }> {
-  const child = spawn(process.execPath, [join(root, 'server/dist/backup.js'), what, file], {
+  const child = spawn(process.execPath, [...brief, join(root, 'server/dist/backup.js'), what, file], {
     env: {
       ...process.env,
       NODE_OPTIONS: '',

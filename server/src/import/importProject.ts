@@ -23,18 +23,19 @@ const deadAfter = '2 minutes';
 
 /**
  * Takes a project file onto the shelf, all or nothing: its parts are stored in small transactions under a project that nobody sees, and the last one shows it. So
- * others are served meanwhile. Ends the request with what is wrong with the file, or what is here already.
+ * others are served meanwhile. `body` is the file, in pieces. Ends the request with what is wrong with the file, or what is here already.
  */
 export async function importProject(
   database: Database,
-  bytes: ArrayBuffer,
+  body: AsyncIterable<Uint8Array> | null,
   now: number | null,
   onProgress: (progress: ImportProgress) => void,
 ): Promise<{ id: string; name: string }> {
   // Beside the bundle that this is in.
   const worker = new Worker(new URL('./importWorker.js', import.meta.url));
-  const ask = async (message: ToWorker, transfer: ArrayBuffer[] = []): Promise<FromWorker> => {
-    worker.postMessage(message, transfer);
+  const say = (message: ToWorker) => worker.postMessage(message);
+  const ask = async (message: ToWorker): Promise<FromWorker> => {
+    say(message);
     const [answer] = (await once(worker, 'message')) as [FromWorker];
     return answer;
   };
@@ -42,7 +43,9 @@ export async function importProject(
   let begun: string | null = null;
   try {
     onProgress({ done: 0, of: 0 });
-    const read = await ask({ kind: 'read', bytes, now }, [bytes]);
+    // Piece by piece as they come: to put a large file together here would keep everybody waiting.
+    for await (const bytes of body ?? []) say({ kind: 'bytes', bytes });
+    const read = await ask({ kind: 'read', now });
     if (read.kind === 'wrong') return refuse(documentProblem(read.problems, read.count));
     if (read.kind !== 'read') throw new Error('The import worker answered out of turn.');
     const { definition, facts: of } = read;

@@ -9,21 +9,24 @@ import type { FromWorker, ToWorker } from './messages';
  */
 const port = parentPort!;
 const slice = 100;
+let pieces: Uint8Array[] = [];
 let facts: readonly StoredFact[] = [];
 let given = 0;
 
 const tell = (message: FromWorker) => port.postMessage(message);
 
 port.on('message', (message: ToWorker) => {
-  if (message.kind === 'read') read(message.bytes, message.now);
+  if (message.kind === 'bytes') pieces.push(message.bytes);
+  else if (message.kind === 'read') read(message.now);
   else {
     tell({ kind: 'slice', facts: facts.slice(given, given + slice) });
     given += slice;
   }
 });
 
-function read(bytes: ArrayBuffer, now: number | null): void {
-  const text = decoded(new Uint8Array(bytes));
+function read(now: number | null): void {
+  const text = decoded(Buffer.concat(pieces));
+  pieces = [];
   if (text === null)
     return tell({ kind: 'wrong', problems: [{ line: 1, path: '', message: notUtf8 }], count: 1 });
   const result = readText(text, (raw) => readProjectFile(raw, now));

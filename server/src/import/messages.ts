@@ -3,7 +3,10 @@ import type { TextProblem } from '../documentText';
 
 /** What the server and its import worker tell each other. */
 export type ToWorker =
-  | { readonly kind: 'read'; readonly bytes: ArrayBuffer; readonly now: number | null }
+  /** A piece of the file, in its order. */
+  | { readonly kind: 'bytes'; readonly bytes: Uint8Array }
+  /** That was all of it. */
+  | { readonly kind: 'read'; readonly now: number | null }
   | { readonly kind: 'next' };
 
 export type FromWorker =

@@ -58,6 +58,7 @@ export async function exportApp() {
   rmSync(dist, { recursive: true, force: true });
   await run('npx', ['expo', 'export', '-p', 'web', '--output-dir', 'dist'], join(root, 'app'));
   await buildWorkers();
+  await buildServiceWorker();
   writeFileSync(stamp, wanted);
 }
 
@@ -77,6 +78,30 @@ async function buildWorkers() {
     target: 'es2022',
     logLevel: 'warning',
   });
+}
+
+/**
+ * Keeps everything that was exported on the device, each file by its hash, and answers every page address with the app's one page. A newer one is
+ * fetched beside it, and takes over when no page of the older one is open any more.
+ */
+async function buildServiceWorker() {
+  const { generateSW } = require('workbox-build');
+  const { warnings } = await generateSW({
+    globDirectory: dist,
+    globPatterns: ['**/*.{html,js,css,ttf,woff2,png,ico,webmanifest}'],
+    swDest: join(dist, 'sw.js'),
+    dontCacheBustURLsMatching: /[.-][0-9a-f]{20,}\./,
+    maximumFileSizeToCacheInBytes: 8_000_000,
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/api\//],
+    // The first page of all, too, finds its other screens here.
+    clientsClaim: true,
+    skipWaiting: false,
+    inlineWorkboxRuntime: true,
+    sourcemap: false,
+    mode: 'production',
+  });
+  if (warnings.length > 0) throw new Error(`The service worker lacks files:\n${warnings.join('\n')}`);
 }
 
 function fingerprint(places) {

@@ -23,16 +23,17 @@ export async function benchStart(): Promise<void> {
   const dist = join(root, 'app/dist');
   const zipped = (path: string) => gzipSync(readFileSync(join(dist, path))).length / 1024;
   const page = readFileSync(join(dist, 'index.html'), 'utf8');
-  const first = [...page.matchAll(/src="([^"]+\.js)"/g)].map((match) => match[1]!);
   const scripts = '_expo/static/js/web';
-  const later = readdirSync(join(dist, scripts))
-    .map((name) => `/${scripts}/${name}`)
-    .filter((path) => !first.includes(path));
+  const all = readdirSync(join(dist, scripts)).map((name) => `${scripts}/${name}`);
+  const inPage = [...page.matchAll(/src="\/([^"]+\.js)"/g)].map((match) => match[1]!);
+  // What the page names, the frame around every screen, and the bench.
+  const first = all.filter((path) => inPage.includes(path) || /\/(_layout|\[slot\])-/.test(path));
   const sum = (paths: readonly string[]) => paths.reduce((total, path) => total + zipped(path), 0).toFixed(0);
+  report('Script until the bench stands, gzipped', `${sum(first)} KB`, 'at most 600 KB');
   report(
-    `Script of the first load, gzipped (screens fetched later: ${sum(later)} KB; plan worker: ${sum(['plan.worker.js'])} KB)`,
-    `${sum(first)} KB`,
-    'at most 550 KB',
+    'All script that is kept on the device, gzipped',
+    `${sum([...all, 'plan.worker.js', 'sw.js'])} KB`,
+    'at most 1100 KB',
   );
 }
 

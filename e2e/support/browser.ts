@@ -40,7 +40,10 @@ export async function openPage(
   page.on('pageerror', (error) => troubles.push(String(error)));
   page.on('console', (message) => {
     // A server that is away is part of some journeys, and the browser notes each such request.
-    if (message.type() === 'error' && !/Failed to load resource/.test(message.text()))
+    if (
+      message.type() === 'error' &&
+      !/Failed to load resource|when fetching the script/.test(message.text())
+    )
       troubles.push(message.text());
   });
   await page.setViewport(sizes[size]);

@@ -12,7 +12,7 @@ interface WebFile {
   readonly br: Uint8Array<ArrayBuffer> | null;
 }
 
-const squeezable = /\.(html|js|css|json|svg|ttf|txt)$/;
+const squeezable = /\.(html|js|css|json|svg|ttf|txt|webmanifest)$/;
 
 /** Names with a content hash never change what they mean. */
 const hashed = /[.-][0-9a-f]{20,}\./;

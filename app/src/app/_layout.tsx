@@ -7,14 +7,14 @@ import { Slot } from 'expo-router';
 import { useEffect } from 'react';
 import { queryClient } from '../data/client';
 import { startSender } from '../data/sender';
-import { fetchLater } from '../ui/later';
+import { keepOnDevice } from '../shell/keepOnDevice';
 import { CordelThemeProvider } from '../ui/theme';
 
 export default function Layout() {
   // Nothing waits for the fonts: until they are there the system's stand in.
   useFonts({ ZillaSlab_600SemiBold, AtkinsonHyperlegibleNext_400Regular, AtkinsonHyperlegibleNext_700Bold });
   useEffect(() => startSender(queryClient), []);
-  useEffect(fetchLater, []);
+  useEffect(keepOnDevice, []);
   return (
     <QueryClientProvider client={queryClient}>
       <CordelThemeProvider>

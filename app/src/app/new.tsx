@@ -1,3 +1,3 @@
-import { later } from '../ui/later';
+import { NewProjectScreen } from '../features/line/shelf/NewProjectScreen';
 
-export default later('the page', async () => (await import('../features/fetchedLater')).NewProjectScreen);
+export default NewProjectScreen;

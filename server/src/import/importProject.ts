@@ -27,7 +27,7 @@ const deadAfter = '2 minutes';
  */
 export async function importProject(
   database: Database,
-  body: AsyncIterable<Uint8Array> | null,
+  body: ReadableStream<Uint8Array> | null,
   now: number | null,
   onProgress: (progress: ImportProgress) => void,
 ): Promise<{ id: string; name: string }> {
@@ -44,7 +44,9 @@ export async function importProject(
   try {
     onProgress({ done: 0, of: 0 });
     // Piece by piece as they come: to put a large file together here would keep everybody waiting.
-    for await (const bytes of body ?? []) say({ kind: 'bytes', bytes });
+    const reader = body?.getReader();
+    for (let part = await reader?.read(); part && !part.done; part = await reader!.read())
+      say({ kind: 'bytes', bytes: part.value });
     const read = await ask({ kind: 'read', now });
     if (read.kind === 'wrong') return refuse(documentProblem(read.problems, read.count));
     if (read.kind !== 'read') throw new Error('The import worker answered out of turn.');

@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../ui/later';
-
-const GearFormScreen = later(
-  'the page',
-  async () => (await import('../../features/fetchedLater')).GearFormScreen,
-);
+import { GearFormScreen } from '../../features/gear/GearFormScreen';
 
 export default function GearItemRoute() {
   return <GearFormScreen {...useLocalSearchParams<{ gearId: string; kind?: string }>()} />;

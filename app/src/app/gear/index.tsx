@@ -1,3 +1,3 @@
-import { later } from '../../ui/later';
+import { GearScreen } from '../../features/gear/GearScreen';
 
-export default later('the page', async () => (await import('../../features/fetchedLater')).GearScreen);
+export default GearScreen;

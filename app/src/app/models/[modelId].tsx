@@ -1,7 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../ui/later';
-
-const ModelScreen = later('the page', async () => (await import('../../features/fetchedLater')).ModelScreen);
+import { ModelScreen } from '../../features/plan/models/ModelScreen';
 
 export default function ModelRoute() {
   return <ModelScreen {...useLocalSearchParams<{ modelId: string }>()} />;

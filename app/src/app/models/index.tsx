@@ -1,3 +1,3 @@
-import { later } from '../../ui/later';
+import { CatalogueScreen } from '../../features/plan/models/CatalogueScreen';
 
-export default later('the page', async () => (await import('../../features/fetchedLater')).CatalogueScreen);
+export default CatalogueScreen;

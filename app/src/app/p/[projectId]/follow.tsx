@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../ui/later';
-
-const FollowScreen = later(
-  'the page',
-  async () => (await import('../../../features/fetchedLater')).FollowScreen,
-);
+import { FollowScreen } from '../../../features/plan/follow/FollowScreen';
 
 export default function FollowRoute() {
   return <FollowScreen {...useLocalSearchParams<{ projectId: string }>()} />;

@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../ui/later';
-
-const LimitsScreen = later(
-  'the page',
-  async () => (await import('../../../features/fetchedLater')).LimitsScreen,
-);
+import { LimitsScreen } from '../../../features/limits/LimitsScreen';
 
 export default function LimitsRoute() {
   return <LimitsScreen {...useLocalSearchParams<{ projectId: string }>()} />;

@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../ui/later';
-
-const LossesScreen = later(
-  'the page',
-  async () => (await import('../../../features/fetchedLater')).LossesScreen,
-);
+import { LossesScreen } from '../../../features/handover/LossesScreen';
 
 export default function LossesRoute() {
   return <LossesScreen {...useLocalSearchParams<{ projectId: string }>()} />;

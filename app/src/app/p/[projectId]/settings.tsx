@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../ui/later';
-
-const SettingsScreen = later(
-  'the page',
-  async () => (await import('../../../features/fetchedLater')).SettingsScreen,
-);
+import { SettingsScreen } from '../../../features/line/route/SettingsScreen';
 
 export default function SettingsRoute() {
   return <SettingsScreen {...useLocalSearchParams<{ projectId: string }>()} />;

@@ -7,7 +7,6 @@ import { Action } from '../../../ui/Action';
 import { CordRow } from '../../../ui/Cord';
 import { Icon } from '../../../ui/Icon';
 import { Knot } from '../../../ui/Knot';
-import { later } from '../../../ui/later';
 import { Screen } from '../../../shell/frame/Screen';
 import { DeviceNotices } from '../../../shell/frame/SendStatus';
 import { Empty, Failed, Loading } from '../../../ui/States';
@@ -16,11 +15,7 @@ import { gutter, space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { ImportAction } from './ImportAction';
 import { places } from '../../../shell/places';
-
-const PreferencesSheet = later(
-  'the sheet',
-  async () => (await import('../../fetchedLater')).PreferencesSheet,
-);
+import { PreferencesSheet } from '../../../shell/PreferencesSheet';
 
 /** All projects of this server, each a knot where a cord begins. */
 export function ShelfScreen() {

@@ -15,13 +15,15 @@ import { StyleSheet, View } from 'react-native';
 import { usePreferences } from '../../../data/preferences';
 import { Action } from '../../../ui/Action';
 import { Knot } from '../../../ui/Knot';
-import { later } from '../../../ui/later';
 import { FullPad, HundredthsPad } from '../../../ui/Pad';
 import { useWide } from '../../../ui/theme';
 import { space, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 
 import type { BenchSheet } from './BenchSheets';
+import { BeforeArcPanel } from './panels/BeforeArcPanel';
+import { DetailsPanel } from './panels/DetailsPanel';
+import { LightPad } from './panels/LightPad';
 import type { Bench } from './types';
 import { useLatest } from '../../../ui/useLatest';
 import { allowanceWords } from '../../../shell/words';
@@ -47,10 +49,6 @@ interface BenchFootProps {
   typed: string | null;
   refusal: string | null;
 }
-
-const DetailsPanel = later('the details', async () => (await import('../../fetchedLater')).DetailsPanel);
-const BeforeArcPanel = later('the panel', async () => (await import('../../fetchedLater')).BeforeArcPanel);
-const LightPad = later('the pad', async () => (await import('../../fetchedLater')).LightPad);
 
 type Panel = 'pad' | 'full' | 'before' | 'details';
 

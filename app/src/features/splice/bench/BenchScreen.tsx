@@ -8,7 +8,7 @@ import {
   type SpliceState,
   type TrayState,
 } from '@cordel/core';
-import type { ProgramWarning } from '@cordel/core/gear';
+import { adviseBeforeArc, arcLimits, nothingSeen, type ProgramWarning } from '@cordel/core/gear';
 import { router } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
@@ -18,7 +18,6 @@ import { cablesOf, useClosure, type ClosureAtHand } from '../../../data/ledger';
 import { useOrderOfWork } from '../../../data/orderOfWork';
 import { usePreferences } from '../../../data/preferences';
 import { useOthers } from '../../../data/presence';
-import { later, laterOrNothing } from '../../../ui/later';
 import { Panes } from '../../../shell/frame/Panes';
 import { Screen } from '../../../shell/frame/Screen';
 import { DeviceNotices } from '../../../shell/frame/SendStatus';
@@ -29,10 +28,12 @@ import { useLatest } from '../../../ui/useLatest';
 import { useGearAtBench } from '../gear/useGearAtBench';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { places } from '../../../shell/places';
-import { useFetched } from '../../../shell/useFetched';
 import { AroundHere } from './AroundHere';
 import { BenchFoot } from './BenchFoot';
-import type { BenchSheet } from './BenchSheets';
+import { BenchSheets, type BenchSheet } from './BenchSheets';
+import { HeaterStrip } from './clocks/HeaterStrip';
+import { PaceLine } from './clocks/PaceLine';
+import { BenchQuestion } from './questions/BenchQuestion';
 import { questionAt } from './questions/questionAt';
 import { SpliceCard } from './SpliceCard';
 import { TrayLedger } from '../record/TrayLedger';
@@ -42,11 +43,6 @@ import { useRedosLeft } from './useRedosLeft';
 import { useStanding } from './useStanding';
 import { useTicksAsked } from './questions/useTicksAsked';
 import { progressWords } from '../../../shell/words';
-
-const BenchQuestion = later('the question', async () => (await import('../../fetchedLater')).BenchQuestion);
-const BenchSheets = later('the sheet', async () => (await import('../../fetchedLater')).BenchSheets);
-const HeaterStrip = laterOrNothing(async () => (await import('../../fetchedLater')).HeaterStrip);
-const PaceLine = laterOrNothing(async () => (await import('../../fetchedLater')).PaceLine);
 
 interface BenchScreenProps {
   projectId: string;
@@ -143,14 +139,12 @@ const BenchAt = memo(function BenchAt({
   const question = entering ? questionAt(gear, asked) : null;
   const joint = useMemo(() => jointOf(closure, splice, cables), [closure, splice, cables]);
 
-  const fetched = useFetched(splice.id);
   const { before } = bench.details;
   const machine = gear.atBench?.machine?.item ?? null;
   const advice = useMemo(() => {
-    if (!fetched) return null;
-    const seen = splice.left.map((_, index) => before[index] ?? fetched.nothingSeen);
-    return fetched.adviseBeforeArc(seen, fetched.arcLimits(ledger.limits, machine?.limits ?? null));
-  }, [fetched, before, splice, ledger.limits, machine]);
+    const seen = splice.left.map((_, index) => before[index] ?? nothingSeen);
+    return adviseBeforeArc(seen, arcLimits(ledger.limits, machine?.limits ?? null));
+  }, [before, splice, ledger.limits, machine]);
 
   // A new try of a ribbon is asked for until all its fibers are read.
   const recorded = () => {
@@ -207,7 +201,7 @@ const BenchAt = memo(function BenchAt({
       onNewTry={() => setNewTryFor(splice.id)}
       onFollow={follow}
       onSheet={setSheet}
-      pace={<PaceLine again={splice.id} atHand={atHand} tray={tray} kind={splice.kind} />}
+      pace={<PaceLine atHand={atHand} tray={tray} kind={splice.kind} />}
       question={
         question ? (
           <BenchQuestion
@@ -248,7 +242,7 @@ const BenchAt = memo(function BenchAt({
         foot={foot}
       >
         <DeviceNotices />
-        {preferences.heaterLane ? <HeaterStrip again={splice.id} atHand={atHand} machine={machine} /> : null}
+        {preferences.heaterLane ? <HeaterStrip atHand={atHand} machine={machine} /> : null}
         {/* By keyboard too: at a low window the card is longer than its place. */}
         <ScrollView tabIndex={0} contentContainerStyle={wide ? styles.wide : styles.cord}>
           <AroundHere

@@ -5,9 +5,8 @@ import { localFacts, useGear, useServerBook } from '../../../data/gear';
 import { isPicked, useTonight } from '../../../data/gearTonight';
 import { cablesOf, type ClosureAtHand } from '../../../data/ledger';
 import { outbox } from '../../../data/outbox';
-import { useFetched } from '../../../shell/useFetched';
-import type { Gear } from '@cordel/core/gear';
-import type { GearAtBench } from './gearAtBench';
+import { gearBook, joinBooks, type Gear } from '@cordel/core/gear';
+import { gearAtBench, type GearAtBench } from './gearAtBench';
 
 export interface BenchGear {
   readonly list: readonly Gear[];
@@ -24,7 +23,6 @@ const settleMs = 120;
 
 /** The gear of the night at a splice. */
 export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, here: SpliceState): BenchGear {
-  const fetched = useFetched(here.splice.id);
   const gear = useGear().data;
   const tonight = useTonight();
   const picked = isPicked(tonight);
@@ -36,11 +34,11 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
   useEffect(() => {
     // A reading is painted before anybody counts splices.
     const timer = setTimeout(() => {
-      if (!fetched || !gear || !inUse || !server) {
+      if (!gear || !inUse || !server) {
         setAtBench(null);
         return;
       }
-      const local = fetched.gearBook(
+      const local = gearBook(
         localFacts(
           facts,
           outbox.entries().map((entry) => entry.fact),
@@ -48,10 +46,10 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
         limits,
       );
       setAtBench(
-        fetched.gearAtBench(
+        gearAtBench(
           gear,
           tonight,
-          fetched.joinBooks(server.book, local),
+          joinBooks(server.book, local),
           new Date(correctedNow()).toISOString(),
           closure,
           splice,
@@ -60,7 +58,7 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
       );
     }, settleMs);
     return () => clearTimeout(timer);
-  }, [fetched, gear, inUse, server, facts, limits, tonight, closure, splice, definition]);
+  }, [gear, inUse, server, facts, limits, tonight, closure, splice, definition]);
   const list = gear ?? noGear;
   return { list, pick: !picked && list.length > 0, atBench };
 }

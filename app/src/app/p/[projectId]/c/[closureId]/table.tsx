@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../../../ui/later';
-
-const TableScreen = later(
-  'the page',
-  async () => (await import('../../../../../features/fetchedLater')).TableScreen,
-);
+import { TableScreen } from '../../../../../features/plan/models/TableScreen';
 
 export default function TableRoute() {
   return <TableScreen {...useLocalSearchParams<{ projectId: string; closureId: string }>()} />;

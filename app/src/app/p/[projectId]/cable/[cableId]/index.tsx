@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../../../ui/later';
-
-const CableScreen = later(
-  'the page',
-  async () => (await import('../../../../../features/fetchedLater')).CableScreen,
-);
+import { CableScreen } from '../../../../../features/line/cables/CableScreen';
 
 export default function CableRoute() {
   return <CableScreen {...useLocalSearchParams<{ projectId: string; cableId: string }>()} />;

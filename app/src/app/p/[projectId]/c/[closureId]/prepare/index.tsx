@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../../../../ui/later';
-
-const PrepareScreen = later(
-  'the page',
-  async () => (await import('../../../../../../features/fetchedLater')).PrepareScreen,
-);
+import { PrepareScreen } from '../../../../../../features/prepare/PrepareScreen';
 
 export default function PrepareRoute() {
   return <PrepareScreen {...useLocalSearchParams<{ projectId: string; closureId: string }>()} />;

@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../../../../ui/later';
-
-const SealsScreen = later(
-  'the page',
-  async () => (await import('../../../../../../features/fetchedLater')).SealsScreen,
-);
+import { SealsScreen } from '../../../../../../features/prepare/seals/SealsScreen';
 
 export default function SealsRoute() {
   return <SealsScreen {...useLocalSearchParams<{ projectId: string; closureId: string }>()} />;

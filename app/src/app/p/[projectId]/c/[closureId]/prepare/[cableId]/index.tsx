@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../../../../../ui/later';
-
-const CutSheetScreen = later(
-  'the page',
-  async () => (await import('../../../../../../../features/fetchedLater')).CutSheetScreen,
-);
+import { CutSheetScreen } from '../../../../../../../features/prepare/cut/CutSheetScreen';
 
 export default function CutSheetRoute() {
   return (

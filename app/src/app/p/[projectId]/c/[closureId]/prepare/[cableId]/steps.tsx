@@ -1,10 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { later } from '../../../../../../../ui/later';
-
-const StepsScreen = later(
-  'the page',
-  async () => (await import('../../../../../../../features/fetchedLater')).StepsScreen,
-);
+import { StepsScreen } from '../../../../../../../features/prepare/steps/StepsScreen';
 
 export default function StepsRoute() {
   return (

@@ -46,7 +46,7 @@ function factsOptions(client: QueryClient, projectId: string, closureId: string)
         ({ last, more } = page);
       }
       const waiting = outbox
-        .entries()
+        .waiting()
         .map((entry) => entry.fact)
         .filter((fact) => closureOf(fact) === closureId);
       // Read again: a reading may have been entered while the answer was on its way.
@@ -97,20 +97,31 @@ function combine(
 }
 
 /**
- * Records a fact: on this device first, in sight at once, and on its way to the server. Returns the closure's facts with it.
+ * Records a fact: kept on this device first, then in sight, and on its way to the server. Returns the closure's facts with it; null where
+ * the device could not keep it, so that nothing was recorded (every screen tells it).
  */
-export function useRecordFact(projectId: string): (fact: Fact) => readonly Fact[] {
+export function useRecordFact(projectId: string): (fact: Fact) => readonly Fact[] | null {
   const client = useQueryClient();
   return useCallback(
     (fact) => {
       const queryKey = keys.facts(projectId, fact.subject.closureId);
       const before = client.getQueryData<KnownFacts>(queryKey) ?? nothing;
+      if (!outbox.add(projectId, fact)) return null;
       const facts = withNew(before.facts, [fact]);
       client.setQueryData<KnownFacts>(queryKey, { ...before, facts });
-      outbox.add(projectId, fact);
       return facts;
     },
     [client, projectId],
+  );
+}
+
+/** The server will not take it: it counts in no sum any more, and waits for the person. */
+export function leaveOut(client: QueryClient, projectId: string, fact: AnyFact): void {
+  const closureId = closureOf(fact);
+  if (closureId === null) return;
+  client.setQueryData<KnownFacts>(
+    keys.facts(projectId, closureId),
+    (before) => before && { ...before, facts: before.facts.filter((one) => one.id !== fact.id) },
   );
 }
 

@@ -38,13 +38,28 @@ function change(next: readonly OutboxEntry[]): void {
   listeners.forEach((listener) => listener());
 }
 
+/** The disk of this device did not take the last entry. */
+let notKept = false;
+
 export const outbox = {
   entries: () => entries,
-  add(projectId: string, fact: Fact): void {
+  /** Those that are on their way; the others were refused. */
+  waiting: () => entries.filter((entry) => entry.refused === null),
+  /** Whether it is kept. Where this device has no room for it, nothing of it is, and that is told. */
+  add(projectId: string, fact: Fact): boolean {
     const entry = { projectId, fact, refused: null };
-    keep(start + fact.id, entry);
+    try {
+      keep(start + fact.id, entry);
+    } catch {
+      notKept = true;
+      change(entries);
+      return false;
+    }
+    notKept = false;
     change([...entries, entry]);
+    return true;
   },
+  notKept: () => notKept,
   /** The server has them. */
   remove(ids: ReadonlySet<string>): void {
     ids.forEach((id) => forget(start + id));
@@ -65,6 +80,11 @@ export const outbox = {
     return () => listeners.delete(listener);
   },
 };
+
+/** Whether the last entry could not be kept, so that it has to be entered again. */
+export function useNotKept(): boolean {
+  return useSyncExternalStore(outbox.subscribe, outbox.notKept);
+}
 
 export function useOutbox(): readonly OutboxEntry[] {
   return useSyncExternalStore(outbox.subscribe, outbox.entries);

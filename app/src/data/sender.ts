@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { answerOf, api, ProblemError } from './api';
+import { leaveOut } from './facts';
 import { keys } from './keys';
 import { outbox, type OutboxEntry } from './outbox';
 
@@ -22,12 +23,12 @@ export function startSender(client: QueryClient): () => void {
     let group = nextGroup();
     while (group.length > 0 && !stopped) {
       try {
-        await send(group);
+        await send(client, group);
         wait = 1000;
       } catch (error) {
         // A group with one bad fact must not hold up the others: it is sent one by one, and only the bad one is set aside.
         if (error instanceof ProblemError && error.status < 500) {
-          await sendOneByOne(group);
+          await sendOneByOne(client, group);
         } else {
           timer = setTimeout(() => void run(), wait);
           wait = Math.min(wait * 2, longestWait);
@@ -66,11 +67,11 @@ export function startSender(client: QueryClient): () => void {
 
 /** The oldest waiting facts of one project. */
 function nextGroup(): OutboxEntry[] {
-  const waiting = outbox.entries().filter((entry) => entry.refused === null);
+  const waiting = outbox.waiting();
   return waiting.filter((entry) => entry.projectId === waiting[0]!.projectId).slice(0, batch);
 }
 
-async function send(group: readonly OutboxEntry[]): Promise<void> {
+async function send(client: QueryClient, group: readonly OutboxEntry[]): Promise<void> {
   const { accepted, refused } = await answerOf(
     api.projects[':projectId'].facts.$post({
       param: { projectId: group[0]!.projectId },
@@ -78,16 +79,24 @@ async function send(group: readonly OutboxEntry[]): Promise<void> {
     }),
   );
   outbox.remove(new Set(accepted.map((fact) => fact.id)));
-  for (const { id, message } of refused) outbox.refuse(id, message);
+  for (const { id, message } of refused) {
+    const entry = group.find((one) => one.fact.id === id);
+    if (entry) refuse(client, entry, message);
+  }
 }
 
-async function sendOneByOne(group: readonly OutboxEntry[]): Promise<void> {
+function refuse(client: QueryClient, { projectId, fact }: OutboxEntry, reason: string): void {
+  outbox.refuse(fact.id, reason);
+  leaveOut(client, projectId, fact);
+}
+
+async function sendOneByOne(client: QueryClient, group: readonly OutboxEntry[]): Promise<void> {
   for (const entry of group) {
     try {
-      await send([entry]);
+      await send(client, [entry]);
     } catch (error) {
       if (!(error instanceof ProblemError) || error.status >= 500) return;
-      outbox.refuse(entry.fact.id, error.message);
+      refuse(client, entry, error.message);
     }
   }
 }

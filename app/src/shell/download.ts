@@ -3,9 +3,10 @@ import { outbox } from '../data/outbox';
 /**
  * Fetches a document and hands it to the browser to save. Returns null, or why it could not be had. Asked for first and saved
  * after, so that a server's refusal is shown here and not as a page of its own.
+ * @param projectId whose readings are in it; null: it has none
  */
-export async function download(address: string): Promise<string | null> {
-  if (outbox.entries().length > 0)
+export async function download(address: string, projectId: string | null): Promise<string | null> {
+  if (outbox.waiting().some((entry) => entry.projectId === projectId))
     return 'Some readings are not on the server yet, so the document would lack them. Try again when they are sent.';
   let response: Response;
   try {

@@ -124,13 +124,13 @@ function Documents({ definition }: { definition: ProjectDefinition }) {
         kind="now"
         icon="download"
         label="Loss sheet (CSV)"
-        onPress={() => void download(documents.lossSheet(project.id)).then(setTrouble)}
+        onPress={() => void download(documents.lossSheet(project.id), project.id).then(setTrouble)}
       />
       <Action
         bench
         icon="download"
         label="Whole project (JSON)"
-        onPress={() => void download(documents.project(project.id)).then(setTrouble)}
+        onPress={() => void download(documents.project(project.id), project.id).then(setTrouble)}
       />
       {trouble ? (
         <Type tone="accent" role="alert">

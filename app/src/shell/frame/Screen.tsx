@@ -3,7 +3,7 @@ import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Clocks } from './Clocks';
 import { Icon } from '../../ui/Icon';
-import { SendWords } from './SendStatus';
+import { NotKeptNotice, SendWords } from './SendStatus';
 import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
@@ -54,6 +54,7 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
         {corner}
       </View>
       <Clocks />
+      <NotKeptNotice />
       <View role="main" style={styles.body}>
         {children}
       </View>

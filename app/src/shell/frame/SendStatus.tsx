@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View, StyleSheet } from 'react-native';
 import { knownFact } from '@cordel/core';
 import { useClockOff } from '../../data/clock';
-import { outbox, useOutbox, type OutboxEntry } from '../../data/outbox';
+import { outbox, useNotKept, useOutbox, type OutboxEntry } from '../../data/outbox';
 import { Action } from '../../ui/Action';
 import { Sheet } from '../../ui/Sheet';
 import { space } from '../../ui/tokens';
@@ -30,6 +30,18 @@ export function DeviceNotices() {
       <ClockNotice />
       <RefusedFacts />
     </>
+  );
+}
+
+/** The last entry could not be kept. On every screen, since every one may record something. */
+export function NotKeptNotice() {
+  if (!useNotKept()) return null;
+  return (
+    <View style={styles.bar} role="alert">
+      <Type look="strong" tone="accent">
+        Not recorded: this device has no room left. Make room on it, then enter it again.
+      </Type>
+    </View>
   );
 }
 

@@ -99,7 +99,9 @@ export function CatalogueScreen() {
             icon="download"
             label="Hand out (JSON)"
             onPress={() =>
-              void download(documents.catalogue).then((trouble) => trouble && setFailed(new Error(trouble)))
+              void download(documents.catalogue, null).then(
+                (trouble) => trouble && setFailed(new Error(trouble)),
+              )
             }
           />
           <FilePick

@@ -71,7 +71,9 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
         <Action
           icon="download"
           label="Loss sheet (CSV)"
-          onPress={() => void download(documents.lossSheet(projectId, closure.id)).then(setTrouble)}
+          onPress={() =>
+            void download(documents.lossSheet(projectId, closure.id), projectId).then(setTrouble)
+          }
         />
         {trouble ? (
           <Type look="small" tone="accent" role="alert">

@@ -82,6 +82,22 @@ test('a reading that holds is kept on the device, said, and moves on to the next
   expect(kept()).toMatchObject([{ kind: 'attempt', body: { source: 'hand', readings: [{ loss: 0.03 }] } }]);
 });
 
+test('where the device has no room for it nothing is recorded, said or left, and the ribbon is still read', () => {
+  const at = stand({ definition: ribbonJob() });
+  at.do((bench) => bench.record(0.03));
+  const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  const before = at.said();
+  at.do((bench) => bench.recordSame());
+  expect([at.said(), kept(), outbox.notKept()]).toEqual([before, [], true]);
+  expect(at.now().bench.read).toEqual([0.03]);
+  expect(at.stateAt(0).verdict.tries).toBe(0);
+  full.mockRestore();
+  at.do((bench) => bench.recordSame());
+  expect([kept().length, outbox.notKept(), at.stateAt(0).verdict.tries]).toEqual([1, false, 1]);
+});
+
 test('one over the limit stays where it is, and its third try is the owner’s call', () => {
   const at = stand();
   for (const loss of [0.4, 0.3, 0.2]) at.do((bench) => bench.record(loss));

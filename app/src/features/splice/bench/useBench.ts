@@ -87,7 +87,6 @@ export function useBench(
    */
   const recordAll = (losses: readonly (number | null)[], light?: Attempt['body']['light']) => {
     const { before, note, proofTestFailed, sleeveForgotten, sleeveConfirmed } = details;
-    setRibbon({ for: hereId, losses: [] });
     const fact = newAttempt(about(here), {
       readings: losses.map((loss, index) => readingOf(loss, before[index])),
       proofTestFailed: proofTestFailed || (light === undefined && losses.includes(null)),
@@ -96,8 +95,11 @@ export function useBench(
       ...(light ? { light } : {}),
       note: note.trim(),
     });
-    const after = ledgerOf(definition, closure, recordFact(fact));
+    const facts = recordFact(fact);
+    if (!facts) return;
+    const after = ledgerOf(definition, closure, facts);
     const state = findSplice(after, hereId)!;
+    setRibbon({ for: hereId, losses: [] });
     setDetails(noDetails);
     setLast({
       text: verdictLine(state, after.limits),
@@ -148,17 +150,16 @@ export function useBench(
     }
     const state = findSplice(ledger, last.takeBack.spliceId);
     if (!state) return;
-    recordFact(newCorrection(about(state), last.takeBack.attemptId, null, { because: 'taken-back' }));
+    if (!recordFact(newCorrection(about(state), last.takeBack.attemptId, null, { because: 'taken-back' })))
+      return;
     setLast({ text: `Slot ${state.splice.slot}: the reading is taken back.`, mark: 'open', takeBack: null });
     go(state);
   };
 
   const correct = (attemptId: string, result: Result | null, why: Why) => {
-    const after = ledgerOf(
-      definition,
-      closure,
-      recordFact(newCorrection(about(here), attemptId, result, why)),
-    );
+    const facts = recordFact(newCorrection(about(here), attemptId, result, why));
+    if (!facts) return;
+    const after = ledgerOf(definition, closure, facts);
     const state = findSplice(after, hereId)!;
     setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
   };
@@ -174,11 +175,9 @@ export function useBench(
   const answer = (given: OwnerAnswer['body']['answer']) => {
     const attempt = spliceHistory(here.facts).last;
     if (!attempt) return;
-    const after = ledgerOf(
-      definition,
-      closure,
-      recordFact(newOwnerAnswer(about(here), attempt.fact.id, given)),
-    );
+    const facts = recordFact(newOwnerAnswer(about(here), attempt.fact.id, given));
+    if (!facts) return;
+    const after = ledgerOf(definition, closure, facts);
     const state = findSplice(after, hereId)!;
     setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
   };

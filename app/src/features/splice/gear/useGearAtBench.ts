@@ -41,7 +41,7 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
       const local = gearBook(
         localFacts(
           facts,
-          outbox.entries().map((entry) => entry.fact),
+          outbox.waiting().map((entry) => entry.fact),
         ),
         limits,
       );

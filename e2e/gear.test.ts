@@ -107,6 +107,7 @@ test('a piece of gear is made, and its own rule asks for the blade', async () =>
   await press(page, /^Splice on without it/);
   await press(page, padKey(2));
   await see(page, 'Slot 8 holds');
+  await seeGone(page, /\d to send/);
   await page.goto(`${at.server.url}/gear`);
   await see(page, /Cleaver B position 2 of 16 · 4 fibers cleaved on it/);
 

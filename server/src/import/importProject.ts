@@ -22,20 +22,36 @@ export interface ImportProgress {
 const deadAfter = '2 minutes';
 
 /**
+ * Hands a file that comes in to the import's own thread, piece by piece: to put a large one together here would keep everybody waiting. All of it is read
+ * before anything is answered: a server that answers while a body still comes may have its connection cut.
+ */
+export async function receiveFile(body: ReadableStream<Uint8Array> | null): Promise<Worker> {
+  // Beside the bundle that this is in.
+  const worker = new Worker(new URL('./importWorker.js', import.meta.url));
+  try {
+    const reader = body?.getReader();
+    for (let part = await reader?.read(); part && !part.done; part = await reader!.read())
+      worker.postMessage({ kind: 'bytes', bytes: part.value } satisfies ToWorker);
+    return worker;
+  } catch (error) {
+    void worker.terminate();
+    throw error;
+  }
+}
+
+/**
  * Takes a project file onto the shelf, all or nothing: its parts are stored in small transactions under a project that nobody sees, and the last one shows it. So
- * others are served meanwhile. `body` is the file, in pieces. Ends the request with what is wrong with the file, or what is here already.
+ * others are served meanwhile. Ends the request with what is wrong with the file, or what is here already.
+ * @param worker has the file, by `receiveFile`; it is ended here
  */
 export async function importProject(
   database: Database,
-  body: ReadableStream<Uint8Array> | null,
+  worker: Worker,
   now: number | null,
   onProgress: (progress: ImportProgress) => void,
 ): Promise<{ id: string; name: string }> {
-  // Beside the bundle that this is in.
-  const worker = new Worker(new URL('./importWorker.js', import.meta.url));
-  const say = (message: ToWorker) => worker.postMessage(message);
   const ask = async (message: ToWorker): Promise<FromWorker> => {
-    say(message);
+    worker.postMessage(message);
     const [answer] = (await once(worker, 'message')) as [FromWorker];
     return answer;
   };
@@ -43,10 +59,6 @@ export async function importProject(
   let begun: string | null = null;
   try {
     onProgress({ done: 0, of: 0 });
-    // Piece by piece as they come: to put a large file together here would keep everybody waiting.
-    const reader = body?.getReader();
-    for (let part = await reader?.read(); part && !part.done; part = await reader!.read())
-      say({ kind: 'bytes', bytes: part.value });
     const read = await ask({ kind: 'read', now });
     if (read.kind === 'wrong') return refuse(documentProblem(read.problems, read.count));
     if (read.kind !== 'read') throw new Error('The import worker answered out of turn.');

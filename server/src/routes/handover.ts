@@ -19,7 +19,7 @@ import { attachment, attachmentHeaders } from '../attachment';
 import type { Clock } from '../clock';
 import type { Database, Queries } from '../database/database';
 import { breathe, loadFacts } from '../factStore';
-import { importProject } from '../import/importProject';
+import { importProject, receiveFile } from '../import/importProject';
 import { notFound, problemResponse, validated } from '../problem';
 import { loadDefinition } from '../projectStore';
 import { fact } from '../schema';
@@ -86,9 +86,9 @@ export function handoverRoutes(database: Database, clock: Clock) {
           }),
       }),
       async (context) => {
-        const { body } = context.req.raw;
+        const worker = await receiveFile(context.req.raw.body);
         const take = (onProgress: Parameters<typeof importProject>[3]) =>
-          importProject(database, body, clock.trusted(), onProgress);
+          importProject(database, worker, clock.trusted(), onProgress);
         if (!context.req.header('Accept')?.includes('application/x-ndjson'))
           return context.json(await take(() => undefined), 201);
         // A line for each step, and a last one with what came of it, for a page that shows how far it is.

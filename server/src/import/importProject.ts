@@ -1,8 +1,6 @@
 import type { ProjectDefinition, StoredFact } from '@cordel/core';
 import { and, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import { once } from 'node:events';
-import { Worker } from 'node:worker_threads';
 import { sqlState, type Database } from '../database/database';
 import { documentProblem } from '../documentText';
 import { breathe, factsById, insertFacts } from '../factStore';
@@ -10,7 +8,7 @@ import { refuse } from '../problem';
 import { insertDefinition } from '../projectStore';
 import { fact, lineProject } from '../schema';
 import { refuseTaken, taken } from '../taken';
-import type { FromWorker, ToWorker } from './messages';
+import { ImportThread } from './importThread';
 
 /** How far an import is; `of` is 0 while the file is being read. */
 export interface ImportProgress {
@@ -25,16 +23,15 @@ const deadAfter = '2 minutes';
  * Hands a file that comes in to the import's own thread, piece by piece: to put a large one together here would keep everybody waiting. All of it is read
  * before anything is answered: a server that answers while a body still comes may have its connection cut.
  */
-export async function receiveFile(body: ReadableStream<Uint8Array> | null): Promise<Worker> {
-  // Beside the bundle that this is in.
-  const worker = new Worker(new URL('./importWorker.js', import.meta.url));
+export async function receiveFile(body: ReadableStream<Uint8Array> | null): Promise<ImportThread> {
+  const thread = new ImportThread();
   try {
     const reader = body?.getReader();
     for (let part = await reader?.read(); part && !part.done; part = await reader!.read())
-      worker.postMessage({ kind: 'bytes', bytes: part.value } satisfies ToWorker);
-    return worker;
+      thread.tell({ kind: 'bytes', bytes: part.value });
+    return thread;
   } catch (error) {
-    void worker.terminate();
+    thread.end();
     throw error;
   }
 }
@@ -42,24 +39,19 @@ export async function receiveFile(body: ReadableStream<Uint8Array> | null): Prom
 /**
  * Takes a project file onto the shelf, all or nothing: its parts are stored in small transactions under a project that nobody sees, and the last one shows it. So
  * others are served meanwhile. Ends the request with what is wrong with the file, or what is here already.
- * @param worker has the file, by `receiveFile`; it is ended here
+ * @param thread has the file, by `receiveFile`; it is ended here
  */
 export async function importProject(
   database: Database,
-  worker: Worker,
+  thread: ImportThread,
   now: number | null,
   onProgress: (progress: ImportProgress) => void,
 ): Promise<{ id: string; name: string }> {
-  const ask = async (message: ToWorker): Promise<FromWorker> => {
-    worker.postMessage(message);
-    const [answer] = (await once(worker, 'message')) as [FromWorker];
-    return answer;
-  };
   const token = randomUUID();
   let begun: string | null = null;
   try {
     onProgress({ done: 0, of: 0 });
-    const read = await ask({ kind: 'read', now });
+    const read = await thread.ask({ kind: 'read', now });
     if (read.kind === 'wrong') return refuse(documentProblem(read.problems, read.count));
     if (read.kind !== 'read') throw new Error('The import worker answered out of turn.');
     const { definition, facts: of } = read;
@@ -67,7 +59,7 @@ export async function importProject(
     begun = definition.project.id;
     for (let done = 0; done < of;) {
       onProgress({ done, of });
-      const part = await ask({ kind: 'next' });
+      const part = await thread.ask({ kind: 'next' });
       if (part.kind !== 'slice') throw new Error('The import worker answered out of turn.');
       await storeSlice(database, begun, token, part.facts, done);
       done += part.facts.length;
@@ -80,7 +72,7 @@ export async function importProject(
     if (begun !== null) await discard(database, begun, token);
     throw error;
   } finally {
-    void worker.terminate();
+    thread.end();
   }
 }
 

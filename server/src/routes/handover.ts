@@ -86,9 +86,9 @@ export function handoverRoutes(database: Database, clock: Clock) {
           }),
       }),
       async (context) => {
-        const worker = await receiveFile(context.req.raw.body);
+        const thread = await receiveFile(context.req.raw.body);
         const take = (onProgress: Parameters<typeof importProject>[3]) =>
-          importProject(database, worker, clock.trusted(), onProgress);
+          importProject(database, thread, clock.trusted(), onProgress);
         if (!context.req.header('Accept')?.includes('application/x-ndjson'))
           return context.json(await take(() => undefined), 201);
         // A line for each step, and a last one with what came of it, for a page that shows how far it is.

@@ -1,3 +1,1 @@
-import { NewProjectScreen } from '../features/line/shelf/NewProjectScreen';
-
-export default NewProjectScreen;
+export { NewProjectScreen as default } from '../features/line/shelf/NewProjectScreen';

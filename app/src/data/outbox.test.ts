@@ -65,10 +65,11 @@ test('an unreadable entry does not take the others with it', () => {
   expect(localStorage.getItem('cordel.outbox.other')).not.toBeNull();
 });
 
-test('what Cordel 0.1 left on a phone is there to be sent, to the last entry', () => {
-  const storage: Record<string, string> = jest.requireActual(
-    '../../../core/test/fixtures/device-storage-1.json',
-  );
+test.each([
+  ['Cordel 0.1', 'device-storage-1'],
+  ['Cordel before facts were kept in a database', 'device-storage-2'],
+])('what %s left on a phone is there to be sent, to the last entry', (_, fixture) => {
+  const storage: Record<string, string> = jest.requireActual(`../../../core/test/fixtures/${fixture}.json`);
   Object.entries(storage).forEach(([key, value]) => localStorage.setItem(key, value));
   const wanted = Object.keys(storage).filter((key) => key.startsWith('cordel.outbox.'));
   const entries = afterReload().outbox.entries();

@@ -10,11 +10,13 @@ export function keepOnDevice(): () => void {
   // Browsers have it at https addresses, and on this very machine.
   if (!('serviceWorker' in navigator)) return () => undefined;
   const { serviceWorker } = navigator;
-  void serviceWorker.getRegistration().then((registration) => {
+  const takeNewer = (registration: ServiceWorkerRegistration | undefined) => {
     if (!registration?.waiting) return;
     serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true });
     registration.waiting.postMessage({ type: 'SKIP_WAITING' });
-  });
+  };
+  // A browser that keeps nothing refuses both; Cordel runs without.
+  serviceWorker.getRegistration().then(takeNewer, () => undefined);
   // With no network it is tried at the next start.
   const timer = setTimeout(() => void serviceWorker.register('/sw.js').catch(() => undefined), restMs);
   return () => clearTimeout(timer);

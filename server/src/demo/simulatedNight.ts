@@ -33,8 +33,9 @@ export function simulatedNight(
   const stored: StoredFact[] = [];
   let clock = night.getTime() + 14 * 60_000;
   const by = () => (stored.length % 40 < 26 ? 'Iara' : 'Davi');
-  const base = <K extends Fact['kind']>(kind: K, splice: PlacedSplice) => {
-    clock += Math.round((2.6 + 2 * random.next()) * 60) * 1000;
+  /** What a fact begins with that is made so many seconds after the one before. */
+  const later = <K extends Fact['kind'], S>(seconds: number, kind: K, subject: S) => {
+    clock += seconds * 1000;
     const madeAt = new Date(clock + shift);
     return {
       v: factVersion(kind),
@@ -43,13 +44,19 @@ export function simulatedNight(
       madeAt: madeAt.toISOString(),
       by: by(),
       device: null,
-      subject: {
-        on: 'splice' as const,
-        closureId,
-        left: runsOf(splice.left),
-        right: runsOf(splice.right),
-      },
+      subject,
     };
+  };
+  const atSplice = <K extends Fact['kind']>(kind: K, { left, right }: PlacedSplice) =>
+    later(Math.round((2.6 + 2 * random.next()) * 60), kind, {
+      on: 'splice' as const,
+      closureId,
+      left: runsOf(left),
+      right: runsOf(right),
+    });
+  const atMachine = <K extends Fact['kind']>(kind: K) => {
+    const { id: gearId, label } = usedGear.machine;
+    return later(120, kind, { on: 'gear' as const, closureId, gearId, label });
   };
   const keep = (fact: Fact) => {
     stored.push({ fact, receivedAt: new Date(Date.parse(fact.madeAt) + 1000).toISOString() });
@@ -61,7 +68,7 @@ export function simulatedNight(
     more: { cleaveLeft?: number; note?: string } = {},
   ) =>
     keep({
-      ...base('attempt', splice),
+      ...atSplice('attempt', splice),
       body: {
         source: 'machine',
         simulated: true,
@@ -74,20 +81,6 @@ export function simulatedNight(
   /** The machine is calibrated before the first splice of a night, and the weather is looked at now and then. */
   const calibrate = (conditions: Calibration['body']['conditions']) =>
     keep({ ...atMachine('calibration'), body: { passed: true, conditions, note: '' } });
-  const atMachine = <K extends Fact['kind']>(kind: K) => {
-    clock += 120_000;
-    const madeAt = new Date(clock + shift);
-    const { id: gearId, label } = usedGear.machine;
-    return {
-      v: factVersion(kind),
-      id: random.id(madeAt),
-      kind,
-      madeAt: madeAt.toISOString(),
-      by: by(),
-      device: null,
-      subject: { on: 'gear' as const, closureId, gearId, label },
-    };
-  };
   const over = (by: number) => hundredths(limits.singleMax + by);
 
   calibrate({ temperature: 21, humidity: 64, pressure: 96.4 });
@@ -108,7 +101,7 @@ export function simulatedNight(
         attempt(splice, over(0.04));
         const last = attempt(splice, over(0.02));
         keep({
-          ...base('owner-answer', splice),
+          ...atSplice('owner-answer', splice),
           body: { attemptId: last, answer: 'allow', note: 'Spare fiber, budget has room.' },
         });
         break;

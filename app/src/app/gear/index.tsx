@@ -1,3 +1,1 @@
-import { GearScreen } from '../../features/gear/GearScreen';
-
-export default GearScreen;
+export { GearScreen as default } from '../../features/gear/GearScreen';

@@ -1,3 +1,1 @@
-import { CatalogueScreen } from '../../features/plan/models/CatalogueScreen';
-
-export default CatalogueScreen;
+export { CatalogueScreen as default } from '../../features/plan/models/CatalogueScreen';

@@ -1,7 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { newProjectOn } from './journey';
 import { makeAttempt } from './makeProject';
-import { dataFolder, everyFact, removeFolders, request, startServer, type ServerProcess } from './process';
+import {
+  databaseUrlOf,
+  dataFolder,
+  everyFact,
+  psql,
+  removeFolders,
+  request,
+  startServer,
+  type ServerProcess,
+} from './process';
 
 /** Several servers on one PostgreSQL database, as behind one address. */
 
@@ -127,3 +136,25 @@ describe('two servers on one database', () => {
     expect(seen.size).toBe(facts.length);
   }, 30_000);
 });
+
+test('to store a fact does not take longer the more there are: those that are there are asked by an index', async () => {
+  const folder = dataFolder('empty');
+  const server = await startServer(folder);
+  const { closureId, splices, definition } = await newProjectOn(`${server.url}/api`, 30);
+  for (let round = 0; round < 20; round += 1)
+    await request(`${server.url}/api/projects/${definition.project.id}/facts`, 'POST', {
+      facts: splices.slice(0, 50).map((splice) => makeAttempt(closureId, splice, 0.03)),
+    });
+  await server.stop();
+  // PostgreSQL counts what a connection read when it ends.
+  const counted = () =>
+    psql(
+      databaseUrlOf(folder),
+      "select n_tup_ins, seq_tup_read from pg_stat_user_tables where relname = 'fact'",
+    )
+      .trim()
+      .split('|')
+      .map(Number) as [number, number];
+  while (counted()[0] < 1000);
+  expect(counted()[1]).toBeLessThan(1000);
+}, 30_000);

@@ -192,7 +192,8 @@ test('every screen opens with no network, also after a reload: the application i
   await see(page, 'Order of work');
   await page.goto(`${server.url}/gear/new?kind=cleaver`);
   await see(page, 'Cleave length');
-  await page.goto(demo.bench(3, 6));
+  // A project that was never opened on this device is not on it, and that is said.
+  await page.goto(`${server.url}/p/01900000-0000-7000-8000-00000000ffff`);
   await see(page, 'The server does not answer. What you enter is kept on this device.');
   const missing = await page.evaluate(async () => {
     const kept = new Set(

@@ -148,6 +148,8 @@ test('the loss sheet is saved by the browser, and a deleted project leaves the s
   const saved = new Promise<void>((done) =>
     devtools.on('Browser.downloadProgress', ({ state }) => state === 'completed' && done()),
   );
+  // They stand above the key, and move it when they come.
+  await see(page, 'dB mean');
   await press(page, 'Loss sheet (CSV)');
   await saved;
   const [name] = readdirSync(folder).filter((one) => one.endsWith('.csv'));
@@ -185,6 +187,7 @@ test('a wide bench works by keyboard, beside the cord and the ledger', async () 
   await page.keyboard.press('?');
   await see(page, 'Keys at the bench');
   await page.keyboard.press('Escape');
+  await see(page, 'Tray mean');
   // The address follows a move once one has stood still for a moment; it is what the way back leads to.
   await page.waitForFunction(() => location.pathname.endsWith('/t/3/7'), { polling: 'raf' });
   await press(page, /^Tray 2 /);

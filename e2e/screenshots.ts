@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { dataFolder, removeFolders, startServer } from '../server/test/process';
 import { openBrowser, openPage, press, see, type Light, type Size } from './support/browser';
+import { refuseFirst } from './support/screens';
 import { firstProject } from './support/shelf';
 
 /** One picture of each main view, from the demo. The folder to write to is the first argument. */
@@ -19,12 +20,10 @@ async function main(folder: string): Promise<void> {
     light?: Light,
     then?: (page: Page) => Promise<void>,
   ][] = [
-    ['shelf', server.url, '148 of 283 splices'],
     ['line', demo.line, '52 of 107'],
     ['closure', demo.closure, '52 of 107 settled'],
     ['tray', `${demo.closure}/t/2`, 'Redo slot 19'],
     ['bench-redo-night', demo.bench(2, 19), 'Redo. Try 2 of 3', 'phone', 'night'],
-    ['limits', `${demo.line}/limits`, 'Save and judge again'],
     ['losses', `${demo.line}/losses`, 'dB mean'],
     ['bench-wide', demo.bench(3, 6), 'Tray mean', 'wide'],
     ['plan', `${demo.closure}/plan`, 'Mind · line 1'],
@@ -50,7 +49,8 @@ async function main(folder: string): Promise<void> {
     ['gear', `${server.url}/gear`, 'Cleaver R'],
     [
       'calibration-due-night',
-      demo.bench(3, 6),
+      // Not where the next picture stands: who closed the page is seen there for some seconds.
+      demo.bench(3, 9),
       'Tray mean',
       'phone',
       'night',
@@ -68,6 +68,17 @@ async function main(folder: string): Promise<void> {
         );
       },
     ],
+    [
+      'shelf',
+      server.url,
+      '148 of 283 splices',
+      'phone',
+      'day',
+      async (page) => {
+        await press(page, /^Take along/);
+        await see(page, /Along: \d+ records/);
+      },
+    ],
     // Last, since it records a reading.
     [
       'bench',
@@ -78,6 +89,24 @@ async function main(folder: string): Promise<void> {
       async (page) => {
         await press(page, '0.03 dB');
         await see(page, 'holds:');
+      },
+    ],
+    [
+      'waiting',
+      demo.bench(3, 10),
+      'Tray mean',
+      'phone',
+      'day',
+      async (page) => {
+        await refuseFirst(page);
+        await press(page, '0.02 dB');
+        await see(page, '1 not taken by the server');
+        for (const key of ['0.03 dB', '0.05 dB', '0.02 dB']) {
+          await press(page, key);
+          await see(page, 'holds:');
+        }
+        await press(page, '1 not taken by the server');
+        await see(page, 'The server does not answer; it is tried again by itself.');
       },
     ],
   ];

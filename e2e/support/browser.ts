@@ -1,4 +1,4 @@
-import { launch, TimeoutError, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import { launch, TimeoutError, type Browser, type Page } from 'puppeteer-core';
 
 const sizes = {
   phone: { width: 390, height: 844, isMobile: true, hasTouch: true },
@@ -7,9 +7,11 @@ const sizes = {
 export type Size = keyof typeof sizes;
 export type Light = 'day' | 'night';
 
-export function openBrowser(): Promise<Browser> {
+/** @param profile the folder in which the browser keeps what a device keeps; else one for each page, and nothing after it */
+export function openBrowser(profile?: string): Promise<Browser> {
   return launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    ...(profile ? { userDataDir: profile } : {}),
+    executablePath: (profile ? process.env.CHROMIUM_WHOLE : process.env.CHROMIUM) ?? '/usr/bin/chromium',
     args: [
       '--no-sandbox',
       '--disable-gpu',
@@ -36,6 +38,18 @@ export async function openPage(
 ): Promise<{ page: Page; troubles: string[] }> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
+  return { page, troubles: await preparePage(page, { size, light, askForGear }) };
+}
+
+/** Makes a page one as `openPage` does, in a browser's own profile. Returns what will go wrong in it. */
+export async function preparePage(
+  page: Page,
+  {
+    size = 'phone',
+    light = 'day',
+    askForGear = false,
+  }: { size?: Size; light?: Light; askForGear?: boolean } = {},
+): Promise<string[]> {
   const troubles: string[] = [];
   page.on('pageerror', (error) => troubles.push(String(error)));
   page.on('console', (message) => {
@@ -53,7 +67,7 @@ export async function openPage(
       if (localStorage.getItem('askForGear') === null)
         localStorage.setItem('cordel.gear-tonight', JSON.stringify({ pickedAt: Date.now() }));
     });
-  return { page, troubles };
+  return troubles;
 }
 
 /** What the device asks for: an open page of the app follows at once, without being loaded again. */
@@ -99,14 +113,16 @@ export async function press(
       const still = stoodAt.get(found) === stands;
       stoodAt.set(found, stands);
       const top = document.elementFromPoint(x + width / 2, y + height / 2);
-      return still && top && found.contains(top) ? found : null;
+      return still && top && found.contains(top) ? { x: x + width / 2, y: y + height / 2 } : null;
     },
     { polling: 'raf', timeout: 20_000 },
     typeof name === 'string' ? name : name.source,
     typeof name === 'string',
     role ?? null,
   );
-  await (handle.asElement() as ElementHandle<HTMLElement>).click();
+  // Tapped where it stands, as a hand does: the element itself may be drawn anew at the same place in this very moment.
+  const { x, y } = (await handle.jsonValue())!;
+  await page.mouse.click(x, y);
 }
 
 /**

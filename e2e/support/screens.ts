@@ -284,7 +284,42 @@ export const screens: ScreenAt[] = [
       await see(page, 'Note the weather as it is now');
     },
   },
+  // Last, since from here on the server answers no more.
+  {
+    name: 'waiting, one refused',
+    path: () => demo.bench(3, 10),
+    shows: 'Tray mean',
+    then: async (page) => {
+      await refuseFirst(page);
+      await press(page, /0\.02 dB$|^2 \.02 dB/);
+      await see(page, 'Slot 10 holds');
+      await page.goto(`${server.url}/waiting`);
+      await see(page, 'kept here until you decide');
+      // It comes with the project, and moves the keys beside it.
+      await see(page, 'Go there');
+      await press(page, 'Drop: Reading 0.02 dB');
+      await see(page, 'Dropped, it is gone for good.');
+    },
+  },
 ];
+
+/** The server refuses the first record of this page, and then does not answer any. */
+export async function refuseFirst(page: Page): Promise<void> {
+  let answers = true;
+  await page.setRequestInterception(true);
+  page.on('request', (sent) => {
+    if (sent.method() !== 'POST' || !sent.url().endsWith('/facts')) return void sent.continue();
+    if (!answers) return void sent.abort();
+    answers = false;
+    const { facts } = JSON.parse(sent.postData()!) as { facts: { id: string }[] };
+    const message = 'This project has no such closure on the server. It may have been deleted there.';
+    const refused = facts.map(({ id }) => ({ id, message }));
+    void sent.respond({
+      contentType: 'application/json',
+      body: JSON.stringify({ accepted: [], refused }),
+    });
+  });
+}
 
 /** A page for one group of screens, so that the app's script is read once and not for each. */
 export function pageFor(options: { size?: Size }, prepare?: (page: Page) => Promise<void>): () => Page {

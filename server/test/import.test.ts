@@ -12,13 +12,15 @@ oneServer((_, address) => {
 });
 
 /** A project file of a project that is on no shelf yet. */
-function fileOf(count: number, tubes = 2) {
+async function fileOf(count: number, tubes = 2) {
   const made = makeProject(tubes);
   const facts = Array.from({ length: count }, (_, index) => ({
     receivedAt: new Date().toISOString(),
     fact: makeAttempt(made.closureId, made.splices[index % made.splices.length]!, 0.03),
   }));
   const text = [...projectFileParts(made.definition, facts)].join('');
+  // Making it may take longer than the server keeps an idle connection: that it was closed has to be seen before the next request.
+  await new Promise(setImmediate);
   return { ...made, facts, text, url: `${api}/projects/${made.definition.project.id}` };
 }
 const take = (text: string) => request<ProblemBody>(`${api}/import`, 'POST', text);
@@ -31,7 +33,7 @@ test('a record that belongs to another project is told, and nothing of the file 
   const { closureId, splices, post, factsUrl } = await newProjectOn(api);
   const mine = makeAttempt(closureId, splices[0]!, 0.03);
   await post([mine]);
-  const file = fileOf(700);
+  const file = await fileOf(700);
   const text = file.text.replace(file.facts[650]!.fact.id, mine.id);
   const before = await shelf();
   const { status, body } = await take(text);
@@ -71,7 +73,7 @@ test.each([
     /more than a day after/,
   ],
 ])('%s is refused with its line, and nothing is stored', async (_, spoil, message) => {
-  const file = fileOf(3);
+  const file = await fileOf(3);
   const { status, body } = await take(spoil(file.text));
   expect([status, body.detail]).toEqual([400, expect.stringMatching(message)]);
   expect(body.detail).toMatch(/^Line \d+/);
@@ -85,7 +87,7 @@ function closureOf(text: string): string {
 }
 
 test('a file in another encoding is told, instead of taken with its letters destroyed', async () => {
-  const file = fileOf(1);
+  const file = await fileOf(1);
   const bytes = Buffer.from(file.text.replace('Test job', 'São João'), 'latin1');
   const response = await fetch(`${api}/import`, {
     method: 'POST',
@@ -104,7 +106,7 @@ test('a file in another encoding is told, instead of taken with its letters dest
 });
 
 test('of thousands of mistakes the first hundred are told, and how many there are', async () => {
-  const file = fileOf(8000, 40);
+  const file = await fileOf(8000, 40);
   const text = file.text.replaceAll('"simulated": true', '"simulated": true, "extra": 1');
   const { status, body } = await take(text);
   expect(status).toBe(400);
@@ -113,7 +115,7 @@ test('of thousands of mistakes the first hundred are told, and how many there ar
 }, 60_000);
 
 test('while a large file is taken in others are answered, its progress is told, and nobody sees a part of it', async () => {
-  const file = fileOf(6000, 40);
+  const file = await fileOf(6000, 40);
   const response = await fetch(`${api}/import`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json', Accept: 'application/x-ndjson' },
@@ -151,7 +153,7 @@ test('while a large file is taken in others are answered, its progress is told, 
 test('an import that is cut short by kill -9 leaves nothing behind, and the file can be taken in again', async () => {
   const folder = dataFolder('empty');
   const first = await startServer(folder);
-  const file = fileOf(5000, 40);
+  const file = await fileOf(5000, 40);
   const response = await fetch(`${first.url}/api/import`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json', Accept: 'application/x-ndjson' },

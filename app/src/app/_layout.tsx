@@ -6,14 +6,15 @@ import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useEffect } from 'react';
 import { queryClient } from '../data/client';
-import { startSender } from '../data/sender';
+import { engine } from '../sync/here';
 import { keepOnDevice } from '../shell/keepOnDevice';
 import { CordelThemeProvider } from '../ui/theme';
 
 export default function Layout() {
   // Nothing waits for the fonts: until they are there the system's stand in.
   useFonts({ ZillaSlab_600SemiBold, AtkinsonHyperlegibleNext_400Regular, AtkinsonHyperlegibleNext_700Bold });
-  useEffect(() => startSender(queryClient), []);
+  // What waits here is sent, whatever screen is opened.
+  useEffect(() => void engine(), []);
   useEffect(keepOnDevice, []);
   return (
     <QueryClientProvider client={queryClient}>

@@ -11,6 +11,7 @@ export const queryClient = new QueryClient({
       networkMode: 'always',
       staleTime: 5000,
       gcTime: Infinity,
+      refetchOnReconnect: true,
       retry: (count, error) => !(error instanceof ProblemError) && count < 2,
     },
     mutations: { networkMode: 'always' },

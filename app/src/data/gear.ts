@@ -1,16 +1,23 @@
 import { compareFacts, knownFact, type Fact, type UnknownFact } from '@cordel/core';
 import type { Gear, GearBook } from '@cordel/core/gear';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { answerOf, api } from './api';
+import { snapshots } from '../sync/here';
+import { queryClient } from './client';
 import { keys } from './keys';
+
+export const gearQuery = () =>
+  queryOptions({
+    queryKey: keys.gear,
+    staleTime: 60_000,
+    queryFn: snapshots().answer(
+      async () => (await answerOf<{ gear: Gear[] }>(api.gear.$get() as never)).gear,
+    ),
+  });
 
 /** The gear of the crews. */
 export function useGear() {
-  return useQuery({
-    queryKey: keys.gear,
-    staleTime: 60_000,
-    queryFn: async () => (await answerOf<{ gear: Gear[] }>(api.gear.$get() as never)).gear,
-  });
+  return useQuery(gearQuery());
 }
 
 /** Fails with status 409 and the newer copy when somebody else saved first. */
@@ -52,19 +59,18 @@ function together<T extends { readonly id: string; readonly madeAt: string }>(
   return [...new Map([...before, ...more].map((one) => [one.id, one])).values()].sort(compareFacts);
 }
 
-/** What happened to the gear anywhere and was made with it, as far as the server knows. It only grows. */
-export function useServerBook(enabled: boolean) {
-  const client = useQueryClient();
-  return useQuery({
+export const bookQuery = () =>
+  queryOptions({
     queryKey: keys.gearBook,
-    enabled,
     structuralSharing: false,
-    refetchInterval: 60_000,
-    queryFn: async (): Promise<KnownBook> => {
-      const before = client.getQueryData<KnownBook>(keys.gearBook) ?? nothing;
+    queryFn: snapshots().answer(async (): Promise<KnownBook> => {
+      const before = queryClient.getQueryData<KnownBook>(keys.gearBook) ?? nothing;
       const { book, last } = await answerOf<KnownBook>(
         api.gear.book.$get({ query: { after: before.last } }) as never,
       );
+      // The same one, where nothing came: it need not be kept again.
+      if (last === before.last && book.uses.length + book.facts.length + book.withdrawn.length === 0)
+        return before;
       return {
         last,
         book: {
@@ -74,8 +80,17 @@ export function useServerBook(enabled: boolean) {
           withdrawn: [...new Set([...before.book.withdrawn, ...book.withdrawn])],
         },
       };
-    },
+    }),
   });
+
+/** What happened to the gear anywhere and was made with it, as far as the server knows. It only grows. */
+export function useServerBook(enabled: boolean) {
+  return useQuery({ ...bookQuery(), enabled, refetchInterval: 60_000 });
+}
+
+/** The server's book as far as it is on this device. */
+export function knownBook(client: QueryClient): GearBook {
+  return (client.getQueryData<KnownBook>(keys.gearBook) ?? nothing).book;
 }
 
 /** How many of the newest facts of a closure may be missing in the server's book: those were made here and are on their way. */

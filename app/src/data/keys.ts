@@ -6,5 +6,4 @@ export const keys = {
   gearBook: ['gear', 'book'] as const,
   project: (projectId: string) => ['project', projectId] as const,
   progress: (projectId: string) => ['project', projectId, 'progress'] as const,
-  facts: (projectId: string, closureId: string) => ['project', projectId, 'facts', closureId] as const,
 };

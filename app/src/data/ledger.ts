@@ -12,8 +12,8 @@ import {
   type ProjectDefinition,
 } from '@cordel/core';
 import { startTransition, useEffect, useMemo, useReducer } from 'react';
-import { useClosureFacts, useFactsOf } from './facts';
-import { useProject } from './projects';
+import { useClosureFacts, useEntries, useFactsOf } from '../sync/react';
+import { useProgress, useProject } from './projects';
 
 const cableMaps = new WeakMap<readonly Cable[], ReadonlyMap<string, Cable>>();
 
@@ -164,4 +164,27 @@ export function useLedgers(definition: ProjectDefinition): {
     [definition, facts],
   );
   return { ledgers, error: ledgers ? null : error, retry };
+}
+
+/** How far each closure is: as the server counts, and from the records on this device while it has some that the server has not. */
+export function useProgressOf(definition: ProjectDefinition) {
+  const { id } = definition.project;
+  const ofServer = useProgress(id);
+  const waiting = useEntries().some((entry) => entry.projectId === id && entry.refused === null);
+  const counted = useMemo(
+    () => (waiting ? definition : { ...definition, closures: [] }),
+    [waiting, definition],
+  );
+  const { ledgers } = useLedgers(counted);
+  const here = useMemo(
+    () =>
+      waiting && ledgers
+        ? definition.closures.flatMap((closure) => {
+            const rollUp = ledgers.get(closure.id)?.rollUp;
+            return rollUp ? [{ closureId: closure.id, rollUp }] : [];
+          })
+        : null,
+    [waiting, ledgers, definition],
+  );
+  return { data: here ?? ofServer.data, error: ofServer.error, refetch: ofServer.refetch };
 }

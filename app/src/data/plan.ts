@@ -1,6 +1,7 @@
 import type { Cable, Closure, ClosureModel, ProjectDefinition, Site } from '@cordel/core';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answerOf, api } from './api';
+import { snapshots } from '../sync/here';
 import { keys } from './keys';
 
 /** Edits of the route, of closures and of the catalogue. Each fails with status 409 and the newer copy when somebody else saved first. */
@@ -78,11 +79,16 @@ export function useDeleteClosure(projectId: string) {
   });
 }
 
-export function useModels() {
-  return useQuery({
+export const modelsQuery = () =>
+  queryOptions({
     queryKey: keys.models,
-    queryFn: async () => (await answerOf<{ models: ClosureModel[] }>(api.models.$get() as never)).models,
+    queryFn: snapshots().answer(
+      async () => (await answerOf<{ models: ClosureModel[] }>(api.models.$get() as never)).models,
+    ),
   });
+
+export function useModels() {
+  return useQuery(modelsQuery());
 }
 
 export function useSaveModel() {

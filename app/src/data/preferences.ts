@@ -15,6 +15,8 @@ const preferencesSchema = z.object({
   sleeveReminder: z.boolean().catch(true),
   /** Whether sleeves in the heater and on the cooling tray have their clocks at the bench. */
   heaterLane: z.boolean().catch(true),
+  /** Whether the screen stays on at the bench. */
+  screenStaysOn: z.boolean().catch(true),
   /** How the air pressure at an arc calibration is given. */
   pressureBy: z.enum(['altitude', 'pressure']).catch('altitude'),
   /** People who know the steps see them as a checklist. */

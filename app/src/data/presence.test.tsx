@@ -1,7 +1,5 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook } from '@testing-library/react';
-import type { ReactNode } from 'react';
-import { keys } from './keys';
+import { testEngine } from '../../test/engine';
 import { useOthers, type Other } from './presence';
 
 const id = (number: number) => `01900000-0000-7000-8000-${String(number).padStart(12, '0')}`;
@@ -25,23 +23,23 @@ beforeEach(() => {
 });
 afterEach(() => jest.useRealTimers());
 
-function stand(known = { facts: [], unread: [], last: 4 }) {
-  const client = new QueryClient();
-  const invalidate = jest.spyOn(client, 'invalidateQueries');
-  client.setQueryData(keys.facts(projectId, closureId), known);
+async function stand() {
+  const page = jest.fn(async () => ({ facts: [], last: 4, more: false }));
+  const { engine } = testEngine({
+    server: { page, send: () => new Promise(() => {}), refusal: () => null },
+  });
+  await engine.pull.run(projectId);
+  page.mockClear();
   const rendered = renderHook(({ spliceId }) => useOthers(projectId, closureId, spliceId), {
     initialProps: { spliceId: 'a' },
-    wrapper: ({ children }: { children: ReactNode }) => (
-      <QueryClientProvider client={client}>{children}</QueryClientProvider>
-    ),
   });
-  return { ...rendered, invalidate };
+  return { ...rendered, page };
 }
 const after = (ms: number) => act(() => jest.advanceTimersByTimeAsync(ms));
 const places = () => told.map((one) => one.spliceId);
 
 test('it is told where one stands once one stands still, and again every four seconds', async () => {
-  const { rerender } = stand();
+  const { rerender } = await stand();
   await after(200);
   rerender({ spliceId: 'b' });
   await after(200);
@@ -53,7 +51,7 @@ test('it is told where one stands once one stands still, and again every four se
 });
 
 test('others are shown as they come and go; where nobody changed the list is the same object', async () => {
-  const { result } = stand();
+  const { result } = await stand();
   answer = { others: [bia], last: 4 };
   await after(300);
   expect(result.current).toEqual([bia]);
@@ -67,7 +65,7 @@ test('others are shown as they come and go; where nobody changed the list is the
 });
 
 test('without network nobody is known of, and it goes on asking', async () => {
-  const { result } = stand();
+  const { result } = await stand();
   answer = { others: [bia], last: 4 };
   await after(300);
   answer = null;
@@ -79,16 +77,16 @@ test('without network nobody is known of, and it goes on asking', async () => {
 });
 
 test('what somebody else recorded is fetched at once, and nothing where it is known', async () => {
-  const { invalidate } = stand();
+  const { page } = await stand();
   await after(300);
-  expect(invalidate).not.toHaveBeenCalled();
+  expect(page).not.toHaveBeenCalled();
   answer = { others: [bia], last: 5 };
   await after(4000);
-  expect(invalidate).toHaveBeenCalledWith({ queryKey: keys.facts(projectId, closureId) });
+  expect(page).toHaveBeenCalledWith(projectId, 4);
 });
 
 test('who leaves the bench frees the splice, and asks no more', async () => {
-  const { unmount } = stand();
+  const { unmount } = await stand();
   await after(300);
   unmount();
   await after(20_000);

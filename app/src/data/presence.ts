@@ -1,9 +1,7 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { answerOf, api } from './api';
 import { device } from './device';
-import type { KnownFacts } from './facts';
-import { keys } from './keys';
+import { engine } from '../sync/here';
 import { getPreferences } from './preferences';
 
 /** Somebody else who stands at a splice of this closure. */
@@ -26,7 +24,6 @@ const nobody: readonly Other[] = [];
  * the network is away: then nobody is known of.
  */
 export function useOthers(projectId: string, closureId: string, spliceId: string): readonly Other[] {
-  const client = useQueryClient();
   const [others, setOthers] = useState(nobody);
   useEffect(() => {
     let gone = false;
@@ -43,10 +40,7 @@ export function useOthers(projectId: string, closureId: string, spliceId: string
         setOthers((before) =>
           JSON.stringify(before) === JSON.stringify(answer.others) ? before : answer.others,
         );
-        const queryKey = keys.facts(projectId, closureId);
-        const facts = client.getQueryData<KnownFacts>(queryKey);
-        // What was sent from here raises the number too; fetching it once more does no harm.
-        if (facts && answer.last > facts.last) void client.invalidateQueries({ queryKey });
+        if (answer.last > engine().pull.cursorOf(projectId)) void engine().pull.run(projectId);
       } catch {
         if (!gone) setOthers(nobody);
       }
@@ -57,7 +51,7 @@ export function useOthers(projectId: string, closureId: string, spliceId: string
       gone = true;
       clearTimeout(timer);
     };
-  }, [client, projectId, closureId, spliceId]);
+  }, [projectId, closureId, spliceId]);
 
   useEffect(
     () => () => {

@@ -1,30 +1,44 @@
 import type { Project, ProjectDefinition, ProjectSettings } from '@cordel/core';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answerOf, api, ProblemError } from './api';
+import { snapshots } from '../sync/here';
 import { keys } from './keys';
 
-export function useShelf() {
-  return useQuery({
+export const shelfQuery = () =>
+  queryOptions({
     queryKey: keys.shelf,
-    queryFn: () => answerOf(api.projects.$get()),
+    queryFn: snapshots().answer(() => answerOf(api.projects.$get())),
   });
+
+export function useShelf() {
+  return useQuery(shelfQuery());
 }
+
+export const projectQuery = (projectId: string) =>
+  queryOptions({
+    queryKey: keys.project(projectId),
+    queryFn: snapshots().answer(() =>
+      answerOf<ProjectDefinition>(api.projects[':projectId'].$get({ param: { projectId } })),
+    ),
+  });
 
 /** A project's sites, cables, closures and settings. */
 export function useProject(projectId: string) {
-  return useQuery({
-    queryKey: keys.project(projectId),
-    queryFn: () => answerOf<ProjectDefinition>(api.projects[':projectId'].$get({ param: { projectId } })),
-  });
+  return useQuery(projectQuery(projectId));
 }
+
+export const progressQuery = (projectId: string) =>
+  queryOptions({
+    queryKey: keys.progress(projectId),
+    queryFn: snapshots().answer(
+      async () =>
+        (await answerOf(api.projects[':projectId'].progress.$get({ param: { projectId } }))).progress,
+    ),
+  });
 
 /** How far each closure is, as the server counts. */
 export function useProgress(projectId: string) {
-  return useQuery({
-    queryKey: keys.progress(projectId),
-    queryFn: async () =>
-      (await answerOf(api.projects[':projectId'].progress.$get({ param: { projectId } }))).progress,
-  });
+  return useQuery(progressQuery(projectId));
 }
 
 export function useCreateProject() {

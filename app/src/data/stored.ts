@@ -16,9 +16,14 @@ export function forget(key: string): void {
   localStorage.removeItem(prefix + key);
 }
 
+/** What was kept, as it stands there; null where nothing is. */
+export function recallText(key: string): string | null {
+  return localStorage.getItem(prefix + key);
+}
+
 /** What was kept, or undefined when there is nothing readable. */
 export function recall(key: string): unknown {
-  const text = localStorage.getItem(prefix + key);
+  const text = recallText(key);
   if (text === null) return undefined;
   try {
     return JSON.parse(text);

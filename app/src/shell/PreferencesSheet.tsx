@@ -9,7 +9,7 @@ import { Type } from '../ui/Type';
 
 /** What this device remembers about the person who holds it. */
 export function PreferencesSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { appearance, textSize, person, sleeveReminder, heaterLane } = usePreferences();
+  const { appearance, textSize, person, sleeveReminder, heaterLane, screenStaysOn } = usePreferences();
   const { palette, size } = useCordelTheme();
   return (
     <Sheet title="Preferences" open={open} onClose={onClose}>
@@ -45,6 +45,15 @@ export function PreferencesSheet({ open, onClose }: { open: boolean; onClose: ()
         options={[
           { value: 'yes', label: 'Shown' },
           { value: 'no', label: 'Not shown' },
+        ]}
+      />
+      <Choice
+        label="The screen at the bench"
+        value={screenStaysOn ? 'yes' : 'no'}
+        onChange={(value) => setPreferences({ screenStaysOn: value === 'yes' })}
+        options={[
+          { value: 'yes', label: 'Stays on' },
+          { value: 'no', label: 'As the device' },
         ]}
       />
       <View style={styles.field}>

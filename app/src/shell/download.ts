@@ -1,26 +1,60 @@
-import { outbox } from '../data/outbox';
+import { engine } from '../sync/here';
+import type { MadeHere } from './madeHere';
+
+/** What there is to be said of a document that was asked for. */
+export interface Told {
+  readonly words: string;
+  /** It could not be had. */
+  readonly failed: boolean;
+}
 
 /**
- * Fetches a document and hands it to the browser to save. Returns null, or why it could not be had. Asked for first and saved
- * after, so that a server's refusal is shown here and not as a page of its own.
+ * Fetches a document and hands it to the browser to save. Returns why it could not be had, or what it was made from; null where nothing is to be said. Asked for first
+ * and saved after, so that a server's refusal is shown here and not as a page of its own.
  * @param projectId whose readings are in it; null: it has none
+ * @param here makes it on this device, where the server does not answer or lacks what was recorded here; null: that cannot be
  */
-export async function download(address: string, projectId: string | null): Promise<string | null> {
-  if (outbox.waiting().some((entry) => entry.projectId === projectId))
-    return 'Some readings are not on the server yet, so the document would lack them. Try again when they are sent.';
+export async function download(
+  address: string,
+  projectId: string | null,
+  here: () => Promise<MadeHere | null> = () => Promise.resolve(null),
+): Promise<Told | null> {
+  await engine().ready;
+  const waiting = engine()
+    .log.waiting()
+    .filter((entry) => entry.projectId === projectId).length;
+  if (waiting > 0)
+    return (
+      (await saveHere(here, `with ${waiting} that the server does not have yet`)) ??
+      failed(
+        'Some readings are not on the server yet, so the document would lack them. Try again when they are sent.',
+      )
+    );
   let response: Response;
   try {
     response = await fetch(address);
   } catch {
-    return 'The server does not answer. Try again when it can be reached.';
+    return (
+      (await saveHere(here, 'since the server does not answer')) ??
+      failed('The server does not answer. Try again when it can be reached.')
+    );
   }
   if (!response.ok) {
     const problem = (await response.json().catch(() => ({}))) as { detail?: string };
-    return problem.detail ?? `The server answered ${response.status}.`;
+    return failed(problem.detail ?? `The server answered ${response.status}.`);
   }
   const name = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('Content-Disposition') ?? '')?.[1];
   save(await response.blob(), name ? decodeURIComponent(name) : '');
   return null;
+}
+
+const failed = (words: string): Told => ({ words, failed: true });
+
+async function saveHere(here: () => Promise<MadeHere | null>, why: string): Promise<Told | null> {
+  const made = await here();
+  if (!made) return null;
+  saveText(made.text, made.name, made.type);
+  return { words: `Made from the records on this device, ${why}.`, failed: false };
 }
 
 /** Hands a text made here to the browser to save. */

@@ -1,5 +1,7 @@
-/** How long the first screen has the device to itself. ms */
+/** How long the first screen, and after it every tap, has the device to itself: fetching some sixty files holds it up. ms */
 const restMs = 1500;
+/** However busy somebody is, it is begun after that: the network may go. ms */
+const latestMs = 30_000;
 
 /**
  * Keeps the application itself on this device, once its first screen stands: from then on every screen opens with no network, also after a reload or a
@@ -17,7 +19,23 @@ export function keepOnDevice(): () => void {
   };
   // A browser that keeps nothing refuses both; Cordel runs without.
   serviceWorker.getRegistration().then(takeNewer, () => undefined);
+  const inputs = ['pointerdown', 'keydown'] as const;
+  const stop = () => {
+    clearTimeout(quiet);
+    clearTimeout(latest);
+    inputs.forEach((input) => window.removeEventListener(input, wait, true));
+  };
   // With no network it is tried at the next start.
-  const timer = setTimeout(() => void serviceWorker.register('/sw.js').catch(() => undefined), restMs);
-  return () => clearTimeout(timer);
+  const register = () => {
+    stop();
+    void serviceWorker.register('/sw.js').catch(() => undefined);
+  };
+  let quiet = setTimeout(register, restMs);
+  const latest = setTimeout(register, latestMs);
+  const wait = () => {
+    clearTimeout(quiet);
+    quiet = setTimeout(register, restMs);
+  };
+  inputs.forEach((input) => window.addEventListener(input, wait, true));
+  return stop;
 }

@@ -4,6 +4,7 @@ import type { Href } from 'expo-router';
 export const places = {
   shelf: '/' as Href,
   newProject: '/new' as Href,
+  waiting: '/waiting' as Href,
   line: (projectId: string) => `/p/${projectId}` as Href,
   losses: (projectId: string) => `/p/${projectId}/losses` as Href,
   limits: (projectId: string) => `/p/${projectId}/limits` as Href,

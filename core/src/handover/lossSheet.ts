@@ -49,6 +49,9 @@ const header = [
   'Note',
 ] as const;
 
+/** A cell that begins like this is a formula to a spreadsheet, whatever stands behind, line breaks included. */
+export const spreadsheetFormula = /^[=+\-@\t\r\n]/;
+
 /**
  * One row per fiber spliced or to be spliced, closure by closure along the route, tray by tray; splices that have facts but are no
  * longer planned come last in their closure. Losses are the machine's estimates of the attempt that is in the tray.

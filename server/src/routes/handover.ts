@@ -5,6 +5,7 @@ import {
   lossSheet,
   projectFileParts,
   siteOf,
+  spreadsheetFormula,
   type GearFact,
 } from '@cordel/core';
 import { and, notInArray } from 'drizzle-orm';
@@ -26,9 +27,6 @@ import { fact } from '../schema';
 import { projectParam } from './params';
 
 const importLimit = 64 * 1024 * 1024;
-
-/** A cell that begins like this is a formula to a spreadsheet, whatever stands behind, line breaks included. */
-const formula = /^[=+\-@\t\r\n]/;
 
 /** The loss sheet, and the whole project as a document, out and in. */
 export function handoverRoutes(database: Database, clock: Clock) {
@@ -55,7 +53,7 @@ export function handoverRoutes(database: Database, clock: Clock) {
         const name = closure ? siteOf(definition.sites, chosen[0]!.siteId).name : definition.project.name;
         return attachment(
           // The mark at the start tells spreadsheets that this is UTF-8; without it they guess.
-          `\uFEFF${Papa.unparse([[...sheet.header], ...sheet.rows.map((row) => [...row])], { newline: '\r\n', escapeFormulae: formula })}\r\n`,
+          `\uFEFF${Papa.unparse([[...sheet.header], ...sheet.rows.map((row) => [...row])], { newline: '\r\n', escapeFormulae: spreadsheetFormula })}\r\n`,
           'text/csv; charset=utf-8; header=present',
           `${name} losses.csv`,
         );

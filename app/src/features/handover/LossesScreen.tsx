@@ -2,7 +2,8 @@ import { formatChainage, formatLoss, formatMean, siteOf, type ProjectDefinition 
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
-import { documents, useDeleteProject, useProgress, useProject } from '../../data/projects';
+import { useProgressOf } from '../../data/ledger';
+import { documents, useDeleteProject, useProject } from '../../data/projects';
 import { Action } from '../../ui/Action';
 import { CordRow } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
@@ -17,7 +18,9 @@ import { Type } from '../../ui/Type';
 import { CordNav } from '../../shell/frame/CordNav';
 import { places, projectTabs } from '../../shell/places';
 import { allowanceWords, progressWords, waitingWords } from '../../shell/words';
-import { download } from '../../shell/download';
+import { download, type Told } from '../../shell/download';
+import { ToldWords } from '../../shell/ToldWords';
+import { lossSheetHere, projectHere } from '../../shell/madeHere';
 
 /** What is handed over: losses per closure against the limits, the loss sheet, and the project as one document. */
 export function LossesScreen({ projectId }: { projectId: string }) {
@@ -50,7 +53,7 @@ export function LossesScreen({ projectId }: { projectId: string }) {
 function ClosureList({ definition }: { definition: ProjectDefinition }) {
   const { palette } = useCordelTheme();
   const { project, closures, sites } = definition;
-  const { data: progress, error, refetch } = useProgress(project.id);
+  const { data: progress, error, refetch } = useProgressOf(definition);
   if (error && !progress) return <Failed error={error} onRetry={() => void refetch()} />;
   if (!progress) return <Loading what="the losses" />;
   if (closures.length === 0)
@@ -111,7 +114,7 @@ function ClosureList({ definition }: { definition: ProjectDefinition }) {
 
 function Documents({ definition }: { definition: ProjectDefinition }) {
   const { project } = definition;
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [told, setTold] = useState<Told | null>(null);
   const [deleting, setDeleting] = useState(false);
   const remove = useDeleteProject();
   return (
@@ -124,19 +127,23 @@ function Documents({ definition }: { definition: ProjectDefinition }) {
         kind="now"
         icon="download"
         label="Loss sheet (CSV)"
-        onPress={() => void download(documents.lossSheet(project.id), project.id).then(setTrouble)}
+        onPress={() =>
+          void download(documents.lossSheet(project.id), project.id, () => lossSheetHere(definition)).then(
+            setTold,
+          )
+        }
       />
       <Action
         bench
         icon="download"
         label="Whole project (JSON)"
-        onPress={() => void download(documents.project(project.id), project.id).then(setTrouble)}
+        onPress={() =>
+          void download(documents.project(project.id), project.id, () => projectHere(definition)).then(
+            setTold,
+          )
+        }
       />
-      {trouble ? (
-        <Type tone="accent" role="alert">
-          {trouble}
-        </Type>
-      ) : null}
+      <ToldWords told={told} />
       <Type look="small" tone="soft">
         The losses are the splicing machine’s estimates. The actual loss of a splice is the average of OTDR
         readings from both ends.

@@ -1,6 +1,6 @@
 import { isDone, prepareState, tickOf, tickTargets, type KitLine } from '@cordel/core';
 import { useMemo } from 'react';
-import { useFactsOf, useRecordFact } from '../../data/facts';
+import { useFactsOf, useRecordFact } from '../../sync/react';
 import { newTick } from '../../data/tickFacts';
 
 /**
@@ -35,7 +35,7 @@ export function useKitTicks(
           for (const { closureId, state } of asking(item)) {
             const target = tickTargets.item(item);
             if (isDone(state, target) === ticked) continue;
-            record(newTick(closureId, target, ticked ? 'done' : 'open', tickOf(state, target)));
+            void record(newTick(closureId, target, ticked ? 'done' : 'open', tickOf(state, target)));
           }
       },
     };

@@ -49,7 +49,7 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
           <Type look="title" role="heading" aria-level={1}>
             {title}
           </Type>
-          <SendWords after={subtitle} />
+          <SendWords after={subtitle} linked={!bench} />
         </View>
         {corner}
       </View>

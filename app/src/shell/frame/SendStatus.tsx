@@ -1,45 +1,71 @@
-import { useState } from 'react';
-import { View, StyleSheet } from 'react-native';
-import { knownFact } from '@cordel/core';
+import { router } from 'expo-router';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { useClockOff } from '../../data/clock';
-import { outbox, useNotKept, useOutbox, type OutboxEntry } from '../../data/outbox';
+import { useLittleRoom } from '../../data/room';
+import { useEntries, useNotKept } from '../../sync/react';
 import { Action } from '../../ui/Action';
-import { Sheet } from '../../ui/Sheet';
 import { space } from '../../ui/tokens';
-import { dayAndTime } from '../../ui/times';
 import { Type } from '../../ui/Type';
+import { places } from '../places';
 
 /**
  * "3 to send": what this device has and the server has not, in words and never as an error. Nothing when there is nothing. A
  * component of its own, so that a reading on its way redraws these words and not the bench.
+ * @param linked the words lead to the page of what waits: not at the bench, where nothing is that small for a glove
  */
-export function SendWords({ after }: { after: string | undefined }) {
-  const waiting = useOutbox().filter((entry) => entry.refused === null).length;
-  const words = [after, waiting > 0 ? `${waiting} to send` : null].filter(Boolean).join(' · ');
-  return words ? (
-    <Type look="small" tone="soft">
-      {words}
-    </Type>
-  ) : null;
+export function SendWords({ after, linked }: { after: string | undefined; linked: boolean }) {
+  const waiting = useEntries().filter((entry) => entry.refused === null).length;
+  return (
+    <View style={styles.words}>
+      {after ? (
+        <Type look="small" tone="soft">
+          {after}
+          {waiting > 0 ? ' ·' : ''}
+        </Type>
+      ) : null}
+      {waiting > 0 && !linked ? (
+        <Type look="small" tone="soft">
+          {waiting} to send
+        </Type>
+      ) : null}
+      {waiting > 0 && linked ? (
+        <Pressable role="link" hitSlop={space.medium} onPress={() => router.navigate(places.waiting)}>
+          <Type look="small" tone="soft" style={styles.link}>
+            {waiting} to send
+          </Type>
+        </Pressable>
+      ) : null}
+    </View>
+  );
 }
 
-/** What is wrong with this device, where anything is: its clock, and readings that the server will not take. */
+/** What is wrong with this device, where anything is: its clock, its room, and readings that the server will not take. */
 export function DeviceNotices() {
   return (
     <>
       <ClockNotice />
+      <RoomNotice />
       <RefusedFacts />
     </>
   );
 }
 
+const notKeptWords = {
+  full: 'Not recorded: this device has no room left. Make room on it, then enter it again.',
+  none: 'This browser keeps nothing on the device, so nothing can be recorded in it. Leave the private window, or allow storage for this address.',
+  newer: 'Not recorded: a newer Cordel is open in another tab. Load this page again, then enter it again.',
+  failed:
+    'Not recorded: this device could not keep it. Enter it again; if that does not help, load the page again.',
+} as const;
+
 /** The last entry could not be kept. On every screen, since every one may record something. */
 export function NotKeptNotice() {
-  if (!useNotKept()) return null;
+  const why = useNotKept();
+  if (why === null) return null;
   return (
     <View style={styles.bar} role="alert">
       <Type look="strong" tone="accent">
-        Not recorded: this device has no room left. Make room on it, then enter it again.
+        {notKeptWords[why]}
       </Type>
     </View>
   );
@@ -60,48 +86,36 @@ function ClockNotice() {
   );
 }
 
+function RoomNotice() {
+  const left = useLittleRoom();
+  if (left === null) return null;
+  return (
+    <View style={styles.bar} role="status">
+      <Type look="small">
+        This device has {(left / 1e6).toFixed(0)} MB left for Cordel. Make room on it: with none left, nothing
+        more can be recorded.
+      </Type>
+    </View>
+  );
+}
+
 /** Readings that the server will not take, where there are any: told, and kept until the person decides. */
 function RefusedFacts() {
-  const [open, setOpen] = useState(false);
-  const refused = useOutbox().filter((entry) => entry.refused !== null);
-  if (refused.length === 0) return null;
+  const refused = useEntries().filter((entry) => entry.refused !== null).length;
+  if (refused === 0) return null;
   return (
     <View style={styles.bar}>
       <Action
         icon="alert"
-        label={`${refused.length} not taken by the server`}
-        onPress={() => setOpen(true)}
+        label={`${refused} not taken by the server`}
+        onPress={() => router.navigate(places.waiting)}
       />
-      <Sheet title="Not taken by the server" open={open} onClose={() => setOpen(false)}>
-        {refused.map((entry) => (
-          <View key={entry.fact.id} style={styles.entry}>
-            <Type look="strong">
-              {nameOf(entry)}
-              {` · ${dayAndTime(entry.fact.madeAt, null)}`}
-            </Type>
-            <Type look="small">{entry.refused}</Type>
-          </View>
-        ))}
-        <Action
-          label="Drop them from this device"
-          onPress={() => {
-            outbox.remove(new Set(refused.map((entry) => entry.fact.id)));
-            setOpen(false);
-          }}
-        />
-      </Sheet>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
   bar: { padding: space.small },
-  entry: { gap: space.hair },
+  words: { flexDirection: 'row', flexWrap: 'wrap', columnGap: space.tight },
+  link: { textDecorationLine: 'underline' },
 });
-
-function nameOf({ fact }: OutboxEntry): string {
-  const known = knownFact(fact);
-  return known?.kind === 'attempt'
-    ? `Reading ${known.body.readings.map((reading) => reading.loss ?? 'none').join(', ')}`
-    : fact.kind;
-}

@@ -13,7 +13,7 @@ import {
 } from '@cordel/core';
 import { cutSheet, type CutSheet, type Schools } from '@cordel/core/prepare';
 import { useCallback, useMemo } from 'react';
-import { useRecordFact } from '../../data/facts';
+import { useRecordFact } from '../../sync/react';
 import { usePreferences } from '../../data/preferences';
 import { newMeasurement, newTick, type TickMore } from '../../data/tickFacts';
 
@@ -30,13 +30,13 @@ export function usePrepare(projectId: string, closureId: string, facts: readonly
   const state = useMemo(() => prepareState(facts), [facts]);
   const tick = useCallback<Preparing['tick']>(
     (target, next, more) => {
-      record(newTick(closureId, target, next, tickOf(state, target), more));
+      void record(newTick(closureId, target, next, tickOf(state, target), more));
     },
     [record, closureId, state],
   );
   const measure = useCallback<Preparing['measure']>(
     (target, value) => {
-      record(newMeasurement(closureId, target, value, state.values.get(target.key) ?? null));
+      void record(newMeasurement(closureId, target, value, state.values.get(target.key) ?? null));
     },
     [record, closureId, state],
   );

@@ -10,7 +10,8 @@ import {
 } from '@cordel/core';
 import { router } from 'expo-router';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
-import { useProgress, useProject } from '../../../data/projects';
+import { useProgressOf } from '../../../data/ledger';
+import { useProject } from '../../../data/projects';
 import { Action } from '../../../ui/Action';
 import { CordRow, type Stretch } from '../../../ui/Cord';
 import { Knot } from '../../../ui/Knot';
@@ -67,8 +68,8 @@ export function LineScreen({ projectId }: { projectId: string }) {
 }
 
 function Route({ definition }: { definition: ProjectDefinition }) {
-  const { project, sites } = definition;
-  const progress = useProgress(project.id);
+  const { sites } = definition;
+  const progress = useProgressOf(definition);
   const rollUpOf = (closureId: string | undefined) =>
     progress.data?.find((item) => item.closureId === closureId)?.rollUp;
   const route = routeSites(sites);

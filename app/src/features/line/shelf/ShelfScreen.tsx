@@ -13,6 +13,7 @@ import { Empty, Failed, Loading } from '../../../ui/States';
 import { useCordelTheme } from '../../../ui/theme';
 import { gutter, space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
+import { AlongRow } from './AlongRow';
 import { ImportAction } from './ImportAction';
 import { places } from '../../../shell/places';
 import { PreferencesSheet } from '../../../shell/PreferencesSheet';
@@ -96,6 +97,7 @@ export function ShelfScreen() {
                   </Type>
                   <Type look="strong">{words}</Type>
                 </Pressable>
+                <AlongRow projectId={project.id} name={project.name} />
               </CordRow>
             );
           })

@@ -54,7 +54,7 @@ export function CatalogueScreen() {
       }
     >
       <ScrollView contentContainerStyle={styles.list}>
-        {models.error ? (
+        {models.error && !models.data ? (
           <Failed error={models.error} onRetry={() => void models.refetch()} />
         ) : !models.data ? (
           <Loading what="the models" />
@@ -100,7 +100,7 @@ export function CatalogueScreen() {
             label="Hand out (JSON)"
             onPress={() =>
               void download(documents.catalogue, null).then(
-                (trouble) => trouble && setFailed(new Error(trouble)),
+                (told) => told && setFailed(new Error(told.words)),
               )
             }
           />

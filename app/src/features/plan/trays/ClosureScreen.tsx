@@ -17,7 +17,8 @@ import {
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
-import { useClosureFacts } from '../../../data/facts';
+import { lossSheetHere } from '../../../shell/madeHere';
+import { useClosureFacts } from '../../../sync/react';
 import { documents } from '../../../data/projects';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../../data/ledger';
 import { useOrderOfWork } from '../../../data/orderOfWork';
@@ -33,7 +34,8 @@ import { Failed, Loading } from '../../../ui/States';
 import { useCordelTheme, useWide } from '../../../ui/theme';
 import { space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
-import { download } from '../../../shell/download';
+import { download, type Told } from '../../../shell/download';
+import { ToldWords } from '../../../shell/ToldWords';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { places } from '../../../shell/places';
 import { RollUpTable } from '../../../shell/RollUpTable';
@@ -55,7 +57,7 @@ export function ClosureScreen({ projectId, closureId }: { projectId: string; clo
 function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAtHand }) {
   const { closure, definition, ledger } = atHand;
   const wide = useWide();
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [told, setTold] = useState<Told | null>(null);
   const site = siteOf(definition.sites, closure.siteId);
   const order = useOrderOfWork(closure.id);
   // Where the order of work has nothing left, the rest is still to be spliced.
@@ -72,14 +74,12 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
           icon="download"
           label="Loss sheet (CSV)"
           onPress={() =>
-            void download(documents.lossSheet(projectId, closure.id), projectId).then(setTrouble)
+            void download(documents.lossSheet(projectId, closure.id), projectId, () =>
+              lossSheetHere(definition, closure.id),
+            ).then(setTold)
           }
         />
-        {trouble ? (
-          <Type look="small" tone="accent" role="alert">
-            {trouble}
-          </Type>
-        ) : null}
+        <ToldWords told={told} />
       </View>
     </View>
   );

@@ -1,7 +1,7 @@
 import { type ProjectDefinition, measured, prepareState, tickTargets } from '@cordel/core';
 
 import { useMemo } from 'react';
-import { useFactsOf } from '../../../data/facts';
+import { useFactsOf } from '../../../sync/react';
 
 /** The numbers that are known of every cable's sheath: by cable, by site, m. What was read at a closure goes before the cable's own data. */
 export function useSheathMarks(

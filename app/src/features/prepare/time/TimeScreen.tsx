@@ -22,7 +22,7 @@ import {
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { useFactsOf } from '../../../data/facts';
+import { useFactsOf } from '../../../sync/react';
 import { cablesOf, ledgerOf } from '../../../data/ledger';
 import { usePreferences } from '../../../data/preferences';
 import { useProject } from '../../../data/projects';

@@ -12,7 +12,7 @@ import { adviseBeforeArc, arcLimits, nothingSeen, type ProgramWarning } from '@c
 import { router } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
-import { useRecordFact } from '../../../data/facts';
+import { useRecordFact } from '../../../sync/react';
 import { pickGear } from '../../../data/gearTonight';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../../data/ledger';
 import { useOrderOfWork } from '../../../data/orderOfWork';
@@ -40,6 +40,7 @@ import { TrayLedger } from '../record/TrayLedger';
 import { useBench } from './useBench';
 import { useBenchKeys } from './useBenchKeys';
 import { useRedosLeft } from './useRedosLeft';
+import { useScreenOn } from './useScreenOn';
 import { useStanding } from './useStanding';
 import { useTicksAsked } from './questions/useTicksAsked';
 import { progressWords } from '../../../shell/words';
@@ -97,6 +98,7 @@ const BenchAt = memo(function BenchAt({
   const { height } = useWindowDimensions();
   const cables = cablesOf(definition);
   const preferences = usePreferences();
+  useScreenOn(preferences.screenStaysOn);
   const recordFact = useRecordFact(projectId);
   const [sheet, setSheet] = useState<BenchSheet | null>(null);
   const [newTryFor, setNewTryFor] = useState<string | null>(null);
@@ -131,7 +133,11 @@ const BenchAt = memo(function BenchAt({
   );
   const taken = useMemo(() => new Set(others.keys()), [others]);
   const order = useOrderOfWork(closureId);
-  const bench = useBench(projectId, atHand, here, { go, order, taken });
+  const onRecorded = () => {
+    setNewTryFor(null);
+    setSheet(null);
+  };
+  const bench = useBench(projectId, atHand, here, { go, order, taken, onRecorded });
   const entering = needsSplicing(here) || newTryFor === splice.id;
   const redos = useRedosLeft(atHand, here);
   const gear = useGearAtBench(atHand, here);
@@ -146,38 +152,13 @@ const BenchAt = memo(function BenchAt({
     return adviseBeforeArc(seen, arcLimits(ledger.limits, machine?.limits ?? null));
   }, [before, splice, ledger.limits, machine]);
 
-  // A new try of a ribbon is asked for until all its fibers are read.
-  const recorded = () => {
-    setNewTryFor(null);
-    setSheet(null);
-  };
-  const record = (loss: number | null) => {
-    if (loss === null || bench.read.length + 1 === bench.fibers) recorded();
-    bench.record(loss);
-  };
-  const atBench = {
-    ...bench,
-    record,
-    recordAll: (...result: Parameters<typeof bench.recordAll>) => {
-      recorded();
-      bench.recordAll(...result);
-    },
-    recordSame: () => {
-      recorded();
-      bench.recordSame();
-    },
-    recordLight: (light: 'dark' | 'glows') => {
-      recorded();
-      bench.recordLight(light);
-    },
-  };
   const typed = useBenchKeys({
     enabled: sheet === null,
     entering: entering && question === null && joint.kind !== 'mechanical',
     onReading: (loss) => {
       const trouble = lossRefusal(loss);
       setRefusal(trouble);
-      if (trouble === null) record(loss);
+      if (trouble === null) bench.record(loss);
     },
     onMove: (by) => {
       const cord = alongTheCord(ledger);
@@ -191,7 +172,7 @@ const BenchAt = memo(function BenchAt({
 
   const foot = (
     <BenchFoot
-      bench={atBench}
+      bench={bench}
       state={here}
       tray={tray}
       limits={ledger.limits}
@@ -210,7 +191,7 @@ const BenchAt = memo(function BenchAt({
             here={here}
             gear={gear}
             asked={asked}
-            onFact={recordFact}
+            onFact={(fact) => void recordFact(fact)}
           />
         ) : null
       }
@@ -278,10 +259,10 @@ const BenchAt = memo(function BenchAt({
           projectId={projectId}
           atHand={atHand}
           here={here}
-          bench={atBench}
+          bench={bench}
           gear={gear}
           taken={taken}
-          onFact={recordFact}
+          onFact={(fact, shown) => void recordFact(fact, shown)}
           onGo={go}
           onFollow={follow}
           onClose={closeSheet}

@@ -19,7 +19,7 @@ interface BenchSheetsProps {
   bench: Bench;
   gear: BenchGear;
   taken: ReadonlySet<string>;
-  onFact: (fact: Fact) => void;
+  onFact: (fact: Fact, shown?: () => void) => void;
   onGo: (state: SpliceState) => void;
   onFollow: () => void;
   onClose: () => void;

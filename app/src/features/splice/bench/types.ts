@@ -28,6 +28,8 @@ export interface BenchWays {
   readonly order: WorkOrder;
   /** Splices at which somebody else stands. */
   readonly taken: ReadonlySet<string>;
+  /** A whole try is on record: what asked for it can be put away. */
+  readonly onRecorded: () => void;
 }
 
 /** What can be done at the splice one stands on, and what is known of it. */

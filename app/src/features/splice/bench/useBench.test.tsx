@@ -7,21 +7,27 @@ import {
   type WorkOrder,
 } from '@cordel/core';
 import { nothingSeen } from '@cordel/core/gear';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook } from '@testing-library/react';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
+import { fromServer, testEngine } from '../../../../test/engine';
 import { attemptAt, ribbonJob, smallJob } from '../../../../test/job';
-import { keys } from '../../../data/keys';
 import { ledgerOf } from '../../../data/ledger';
-import { outbox } from '../../../data/outbox';
+import type { Engine } from '../../../sync/engine';
+import type { MemoryStore } from '../../../sync/memoryStore';
+import { useClosureFacts } from '../../../sync/react';
+import { NotKept } from '../../../sync/store';
 import { useBench } from './useBench';
 
+let engine: Engine;
+let store: MemoryStore;
 beforeEach(() => {
-  outbox.remove(new Set(outbox.entries().map((entry) => entry.fact.id)));
-  localStorage.clear();
+  ({ engine, store } = testEngine());
   jest.useFakeTimers({ now: Date.parse('2026-04-15T02:00:00.000Z') });
 });
-afterEach(() => jest.useRealTimers());
+afterEach(() => {
+  engine.stop();
+  jest.useRealTimers();
+});
 
 interface Start {
   definition?: ProjectDefinition;
@@ -34,99 +40,131 @@ interface Start {
 }
 
 /** Somebody who stands at the bench. */
-function stand({ definition = smallJob(), facts = [], at = 0, order = byTray, taken = [] }: Start = {}) {
+async function stand({
+  definition = smallJob(),
+  facts = [],
+  at = 0,
+  order = byTray,
+  taken = [],
+}: Start = {}) {
   const closure = definition.closures[0]!;
-  const client = new QueryClient();
-  const queryKey = keys.facts(definition.project.id, closure.id);
-  client.setQueryData(queryKey, { facts, unread: [], last: 0 });
+  const projectId = definition.project.id;
+  await fromServer(store, projectId, facts);
+  const view = engine.closure(projectId, closure.id);
+  // Read from the disk.
+  await act(async () => {
+    while (!view.known) await null;
+  });
   const { plan } = ledgerOf(definition, closure, facts);
   const idOf = (position: number) => plan.splices[position]!.id;
   const others = new Set(taken.map(idOf));
-  const { result } = renderHook(
-    () => {
-      const [hereId, setHere] = useState(idOf(at));
-      const known = client.getQueryData<{ facts: readonly Fact[] }>(queryKey)!.facts;
-      const ledger = ledgerOf(definition, closure, known);
-      const here = findSplice(ledger, hereId)!;
-      const [go] = useState(() => (state: typeof here) => setHere(state.splice.id));
-      const bench = useBench(definition.project.id, { definition, closure, ledger, facts: known }, here, {
-        go,
-        order,
-        taken: others,
-      });
-      return { bench, here };
-    },
-    {
-      wrapper: ({ children }: { children: ReactNode }) => (
-        <QueryClientProvider client={client}>{children}</QueryClientProvider>
-      ),
-    },
-  );
+  const recorded = jest.fn();
+  const { result } = renderHook(() => {
+    const [hereId, setHere] = useState(idOf(at));
+    const known = useClosureFacts(projectId, closure.id).data!.facts;
+    const ledger = ledgerOf(definition, closure, known);
+    const here = findSplice(ledger, hereId)!;
+    const [go] = useState(() => (state: typeof here) => setHere(state.splice.id));
+    const bench = useBench(projectId, { definition, closure, ledger, facts: known }, here, {
+      go,
+      order,
+      taken: others,
+      onRecorded: recorded,
+    });
+    return { bench, here };
+  });
   return {
     now: () => result.current,
+    recorded,
     /** What the bench says, and where one stands after it. */
     said: () => [result.current.bench.last?.text, result.current.here.splice.slot],
-    do: (work: (bench: ReturnType<typeof useBench>) => void) => act(() => work(result.current.bench)),
-    stateAt: (position: number) => {
-      const known = client.getQueryData<{ facts: readonly Fact[] }>(queryKey)!.facts;
-      return findSplice(ledgerOf(definition, closure, known), idOf(position))!;
-    },
+    do: (work: (bench: ReturnType<typeof useBench>) => void) => act(async () => work(result.current.bench)),
+    stateAt: (position: number) =>
+      findSplice(ledgerOf(definition, closure, view.known!.facts), idOf(position))!,
   };
 }
-const kept = () => outbox.entries().map((entry) => knownFact(entry.fact)!);
+const kept = () => engine.log.entries().map((entry) => knownFact(entry.fact!)!);
 
-test('a reading that holds is kept on the device, said, and moves on to the next splice', () => {
-  const at = stand();
-  at.do((bench) => bench.record(0.03));
+test('a reading that holds is kept on the device, said, and moves on to the next splice', async () => {
+  const at = await stand();
+  await at.do((bench) => bench.record(0.03));
   expect(at.said()).toEqual(['Slot 1 holds: 0.03 of 0.10 dB.', 2]);
   expect(kept()).toMatchObject([{ kind: 'attempt', body: { source: 'hand', readings: [{ loss: 0.03 }] } }]);
 });
 
-test('where the device has no room for it nothing is recorded, said or left, and the ribbon is still read', () => {
-  const at = stand({ definition: ribbonJob() });
-  at.do((bench) => bench.record(0.03));
-  const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
-    throw new DOMException('full', 'QuotaExceededError');
-  });
+test('where the device has no room for it nothing is recorded, said or left, and the ribbon is still read', async () => {
+  const at = await stand({ definition: ribbonJob() });
+  await at.do((bench) => bench.record(0.03));
   const before = at.said();
-  at.do((bench) => bench.recordSame());
-  expect([at.said(), kept(), outbox.notKept()]).toEqual([before, [], true]);
+  store.refuses = new NotKept('full');
+  await at.do((bench) => bench.recordSame());
+  expect([at.said(), kept(), engine.log.notKept()]).toEqual([before, [], 'full']);
   expect(at.now().bench.read).toEqual([0.03]);
-  expect(at.stateAt(0).verdict.tries).toBe(0);
-  full.mockRestore();
-  at.do((bench) => bench.recordSame());
-  expect([kept().length, outbox.notKept(), at.stateAt(0).verdict.tries]).toEqual([1, false, 1]);
+  expect([at.stateAt(0).verdict.tries, at.recorded.mock.calls.length]).toEqual([0, 0]);
+  store.refuses = null;
+  await at.do((bench) => bench.recordSame());
+  expect([kept().length, engine.log.notKept(), at.stateAt(0).verdict.tries]).toEqual([1, null, 1]);
+  expect(at.recorded).toHaveBeenCalledTimes(1);
 });
 
-test('one over the limit stays where it is, and its third try is the owner’s call', () => {
-  const at = stand();
-  for (const loss of [0.4, 0.3, 0.2]) at.do((bench) => bench.record(loss));
+test('nothing is shown before the disk has it, and what a quick hand enters meanwhile goes to the splice that is next then', async () => {
+  const at = await stand();
+  const add = store.add.bind(store);
+  const disk: (() => void)[] = [];
+  store.add = async (entries) => {
+    await new Promise<void>((done) => disk.push(done));
+    return add(entries);
+  };
+  await at.do((bench) => {
+    bench.record(0.03);
+    bench.record(0.04);
+  });
+  expect([at.said(), at.stateAt(0).verdict.tries, disk.length]).toEqual([[undefined, 1], 0, 1]);
+  await act(async () => disk[0]!());
+  expect([at.said(), at.stateAt(0).verdict.tries]).toEqual([['Slot 1 holds: 0.03 of 0.10 dB.', 2], 1]);
+  await act(async () => disk[1]!());
+  expect(at.said()).toEqual(['Slot 2 holds: 0.04 of 0.10 dB.', 3]);
+});
+
+test('what was entered after one that the disk did not take was meant for the next splice, and goes to none', async () => {
+  const at = await stand();
+  jest.spyOn(store, 'add').mockRejectedValueOnce(new NotKept('full'));
+  await at.do((bench) => {
+    bench.record(0.03);
+    bench.record(0.04);
+  });
+  expect([kept(), at.said()]).toEqual([[], [undefined, 1]]);
+});
+
+test('one over the limit stays where it is, and its third try is the owner’s call', async () => {
+  const at = await stand();
+  for (const loss of [0.4, 0.3, 0.2]) await at.do((bench) => bench.record(loss));
   expect(at.said()).toEqual([expect.stringMatching(/^Slot 1 is the owner’s call\./), 1]);
-  at.do((bench) => bench.answer('allow'));
+  await at.do((bench) => bench.answer('allow'));
   expect(at.said()).toEqual([expect.stringMatching(/^Slot 1 is allowed\./), 1]);
   expect(kept().map((fact) => fact.kind)).toEqual(['attempt', 'attempt', 'attempt', 'owner-answer']);
 });
 
-test('the next splice is by the order of work, and never one at which somebody stands', () => {
-  expect(stand({ taken: [1, 2] }).now().here.splice.slot).toBe(1);
-  const passing = stand({ taken: [1, 2] });
-  passing.do((bench) => bench.record(0.02));
+test('the next splice is by the order of work, and never one at which somebody stands', async () => {
+  expect((await stand({ taken: [1, 2] })).now().here.splice.slot).toBe(1);
+  const passing = await stand({ taken: [1, 2] });
+  await passing.do((bench) => bench.record(0.02));
   expect(passing.said()[1]).toBe(4);
 
   const definition = smallJob();
   const facts = [attemptAt(definition, 7, 0.4), attemptAt(definition, 20, 0.5)];
-  const redo = stand({ definition, facts, at: 7, order: { by: 'redo' } });
-  redo.do((bench) => bench.record(0.02));
+  const redo = await stand({ definition, facts, at: 7, order: { by: 'redo' } });
+  await redo.do((bench) => bench.record(0.02));
   expect(redo.said()[1]).toBe(21);
-  redo.do((bench) => bench.record(0.02));
-  redo.do((bench) => bench.skip());
+  await redo.do((bench) => bench.record(0.02));
+  await redo.do((bench) => bench.skip());
   expect(redo.said()).toEqual(['Nothing else is left in this order of work.', 21]);
 });
 
-test('what was just recorded is taken back with one tap, for ten seconds', () => {
-  const at = stand();
-  at.do((bench) => bench.record(0.03));
-  at.do((bench) => bench.takeBack());
+test('what was just recorded is taken back with one tap, for ten seconds', async () => {
+  const at = await stand();
+  await at.do((bench) => bench.record(0.03));
+  await at.do((bench) => bench.takeBack());
   expect(at.said()).toEqual(['Slot 1: the reading is taken back.', 1]);
   expect(at.stateAt(0).verdict.mark).toBe('open');
   expect(kept()[1]).toMatchObject({
@@ -134,18 +172,18 @@ test('what was just recorded is taken back with one tap, for ten seconds', () =>
     body: { attemptId: kept()[0]!.id, result: null, because: 'taken-back' },
   });
 
-  at.do((bench) => bench.record(0.04));
+  await at.do((bench) => bench.record(0.04));
   act(() => jest.advanceTimersByTime(9_900));
   expect(at.now().bench.last!.takeBack).not.toBeNull();
   act(() => jest.advanceTimersByTime(200));
   expect(at.now().bench.last!.takeBack).toBeNull();
-  at.do((bench) => bench.takeBack());
+  await at.do((bench) => bench.takeBack());
   expect(kept()).toHaveLength(3);
 });
 
-test('angles, notes and a forgotten sleeve go on record with the next reading, and with no other splice', () => {
-  const at = stand();
-  at.do((bench) =>
+test('angles, notes and a forgotten sleeve go on record with the next reading, and with no other splice', async () => {
+  const at = await stand();
+  await at.do((bench) =>
     bench.setDetails({
       ...bench.details,
       before: [{ ...nothingSeen, cleaveLeft: 0.6, offset: 1.5 }],
@@ -153,7 +191,7 @@ test('angles, notes and a forgotten sleeve go on record with the next reading, a
       sleeveConfirmed: true,
     }),
   );
-  at.do((bench) => bench.record(0.03));
+  await at.do((bench) => bench.record(0.03));
   expect(kept()[0]!.body).toMatchObject({
     note: 'wet trench',
     sleeveConfirmed: true,
@@ -161,31 +199,31 @@ test('angles, notes and a forgotten sleeve go on record with the next reading, a
   });
   expect(at.now().bench.details).toMatchObject({ note: '', before: [] });
 
-  at.do((bench) => bench.setDetails({ ...bench.details, note: 'for slot 2' }));
-  at.do((bench) => bench.skip());
-  at.do((bench) => bench.record(0.03));
+  await at.do((bench) => bench.setDetails({ ...bench.details, note: 'for slot 2' }));
+  await at.do((bench) => bench.skip());
+  await at.do((bench) => bench.record(0.03));
   expect(kept()[1]!.body).toMatchObject({ note: '' });
 });
 
-test('one that broke before it could be read is a failed proof test, a mechanical joint that glows is none', () => {
-  const broken = stand();
-  broken.do((bench) => bench.record(null));
+test('one that broke before it could be read is a failed proof test, a mechanical joint that glows is none', async () => {
+  const broken = await stand();
+  await broken.do((bench) => bench.record(null));
   expect(kept()[0]!.body).toMatchObject({ proofTestFailed: true, readings: [{ loss: null }] });
   expect(broken.said()[1]).toBe(1);
-  const mechanical = stand();
-  mechanical.do((bench) => bench.recordLight('glows'));
+  const mechanical = await stand();
+  await mechanical.do((bench) => bench.recordLight('glows'));
   expect(kept()[1]!.body).toMatchObject({ proofTestFailed: false, light: 'glows' });
 });
 
-test('a ribbon is read fiber by fiber and recorded with its last one', () => {
-  const at = stand({ definition: ribbonJob() });
-  for (let fiber = 1; fiber < 12; fiber += 1) at.do((bench) => bench.record(fiber / 1000));
+test('a ribbon is read fiber by fiber and recorded with its last one', async () => {
+  const at = await stand({ definition: ribbonJob() });
+  for (let fiber = 1; fiber < 12; fiber += 1) await at.do((bench) => bench.record(fiber / 1000));
   expect(kept()).toEqual([]);
   expect(at.said()).toEqual(['Fiber 11 of 12 reads 0.011.', 1]);
-  at.do((bench) => bench.takeBack());
+  await at.do((bench) => bench.takeBack());
   expect(at.said()).toEqual(['Fiber 11 of 12: read it again.', 1]);
-  at.do((bench) => bench.record(0.05));
-  at.do((bench) => bench.record(0.06));
+  await at.do((bench) => bench.record(0.05));
+  await at.do((bench) => bench.record(0.06));
   expect(at.said()[1]).toBe(2);
   const [attempt] = kept();
   expect(attempt!.kind === 'attempt' && attempt!.body.readings.map(({ loss }) => loss)).toEqual([
@@ -193,14 +231,14 @@ test('a ribbon is read fiber by fiber and recorded with its last one', () => {
   ]);
 });
 
-test('the rest of a ribbon reads as its last fiber did; half of one that was left is not taken along', () => {
-  const at = stand({ definition: ribbonJob() });
-  at.do((bench) => bench.record(0.02));
-  at.do((bench) => bench.skip());
+test('the rest of a ribbon reads as its last fiber did; half of one that was left is not taken along', async () => {
+  const at = await stand({ definition: ribbonJob() });
+  await at.do((bench) => bench.record(0.02));
+  await at.do((bench) => bench.skip());
   expect(at.now().bench.read).toEqual([]);
-  at.do((bench) => bench.record(0.01));
-  at.do((bench) => bench.record(0.03));
-  at.do((bench) => bench.recordSame());
+  await at.do((bench) => bench.record(0.01));
+  await at.do((bench) => bench.record(0.03));
+  await at.do((bench) => bench.recordSame());
   const [attempt] = kept();
   expect(attempt!.kind === 'attempt' && attempt!.body.readings.map(({ loss }) => loss)).toEqual([
     0.01,
@@ -208,10 +246,10 @@ test('the rest of a ribbon reads as its last fiber did; half of one that was lef
   ]);
 });
 
-test('a correction judges anew; a sleeve that was forgotten makes the last try one to be done again', () => {
+test('a correction judges anew; a sleeve that was forgotten makes the last try one to be done again', async () => {
   const definition = smallJob();
-  const at = stand({ definition, facts: [attemptAt(definition, 0, 0.03)] });
-  at.do((bench) => bench.sleeveForgotten());
+  const at = await stand({ definition, facts: [attemptAt(definition, 0, 0.03)] });
+  await at.do((bench) => bench.sleeveForgotten());
   expect(at.stateAt(0).verdict).toMatchObject({ mark: 'redo' });
   expect(at.said()[0]).toContain('The sleeve was forgotten.');
   expect(kept()[0]).toMatchObject({ kind: 'correction', body: { because: 'sleeve-forgotten' } });

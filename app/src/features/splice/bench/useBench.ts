@@ -4,13 +4,15 @@ import {
   nextSplice,
   spliceHistory,
   type Attempt,
+  type ClosureLedger,
+  type Fact,
   type OwnerAnswer,
   type Reading,
   type SpliceState,
 } from '@cordel/core';
 import type { BeforeArc } from '@cordel/core/gear';
 import { useCallback, useEffect, useState } from 'react';
-import { useRecordFact } from '../../../data/facts';
+import { useRecordFact } from '../../../sync/react';
 import { ledgerOf, type ClosureAtHand } from '../../../data/ledger';
 import {
   newAttempt,
@@ -22,6 +24,7 @@ import {
 } from '../record/newFact';
 import type { BenchWays, Details, LastEntry } from './types';
 import { verdictLine } from '../record/words';
+import { useTurns } from './useTurns';
 
 /** How long the last entry can be taken back with one tap. */
 const takeBackMs = 10_000;
@@ -51,9 +54,10 @@ export function useBench(
   projectId: string,
   { definition, closure, ledger }: ClosureAtHand,
   here: SpliceState,
-  { go, order, taken }: BenchWays,
+  { go, order, taken, onRecorded }: BenchWays,
 ) {
   const recordFact = useRecordFact(projectId);
+  const turns = useTurns<Entering>();
   const [last, setLast] = useState<LastEntry | null>(null);
   const hereId = here.splice.id;
   // Angles and notes belong to the splice they were entered for.
@@ -81,6 +85,16 @@ export function useBench(
     facts: state.facts,
   });
 
+  /** Records a fact, and then goes on with the closure as it is after it. Nothing happens where the device could not keep it. */
+  const keep = (fact: Fact, then: (after: ClosureLedger) => void) =>
+    turns.take(recordFact(fact, (facts) => then(ledgerOf(definition, closure, facts))));
+  /** What stands after something else than a reading, which moves nowhere. */
+  const keepHere = (fact: Fact) =>
+    keep(fact, (after) => {
+      const state = findSplice(after, hereId)!;
+      setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
+    });
+
   /**
    * Records one try with the losses of all its fibers. One that holds moves on to the next splice. null: it broke before it could be read, or `light` says
    * how a mechanical connector looks.
@@ -95,19 +109,19 @@ export function useBench(
       ...(light ? { light } : {}),
       note: note.trim(),
     });
-    const facts = recordFact(fact);
-    if (!facts) return;
-    const after = ledgerOf(definition, closure, facts);
-    const state = findSplice(after, hereId)!;
-    setRibbon({ for: hereId, losses: [] });
-    setDetails(noDetails);
-    setLast({
-      text: verdictLine(state, after.limits),
-      mark: state.verdict.mark,
-      takeBack: { spliceId: hereId, attemptId: fact.id },
+    keep(fact, (after) => {
+      const state = findSplice(after, hereId)!;
+      onRecorded();
+      setRibbon({ for: hereId, losses: [] });
+      setDetails(noDetails);
+      setLast({
+        text: verdictLine(state, after.limits),
+        mark: state.verdict.mark,
+        takeBack: { spliceId: hereId, attemptId: fact.id },
+      });
+      const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId, order, taken) : null;
+      if (next) go(next);
     });
-    const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId, order, taken) : null;
-    if (next) go(next);
   };
 
   /** One reading: of a single splice, or of the next fiber of a ribbon. */
@@ -150,19 +164,18 @@ export function useBench(
     }
     const state = findSplice(ledger, last.takeBack.spliceId);
     if (!state) return;
-    if (!recordFact(newCorrection(about(state), last.takeBack.attemptId, null, { because: 'taken-back' })))
-      return;
-    setLast({ text: `Slot ${state.splice.slot}: the reading is taken back.`, mark: 'open', takeBack: null });
-    go(state);
+    keep(newCorrection(about(state), last.takeBack.attemptId, null, { because: 'taken-back' }), () => {
+      setLast({
+        text: `Slot ${state.splice.slot}: the reading is taken back.`,
+        mark: 'open',
+        takeBack: null,
+      });
+      go(state);
+    });
   };
 
-  const correct = (attemptId: string, result: Result | null, why: Why) => {
-    const facts = recordFact(newCorrection(about(here), attemptId, result, why));
-    if (!facts) return;
-    const after = ledgerOf(definition, closure, facts);
-    const state = findSplice(after, hereId)!;
-    setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
-  };
+  const correct = (attemptId: string, result: Result | null, why: Why) =>
+    keepHere(newCorrection(about(here), attemptId, result, why));
 
   /** The last try stands as it was read, but its sleeve was not on: it has to be done again. */
   const sleeveForgotten = () => {
@@ -174,12 +187,7 @@ export function useBench(
 
   const answer = (given: OwnerAnswer['body']['answer']) => {
     const attempt = spliceHistory(here.facts).last;
-    if (!attempt) return;
-    const facts = recordFact(newOwnerAnswer(about(here), attempt.fact.id, given));
-    if (!facts) return;
-    const after = ledgerOf(definition, closure, facts);
-    const state = findSplice(after, hereId)!;
-    setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
+    if (attempt) keepHere(newOwnerAnswer(about(here), attempt.fact.id, given));
   };
 
   const skip = useCallback(() => {
@@ -188,20 +196,18 @@ export function useBench(
     else setLast({ text: 'Nothing else is left in this order of work.', mark: 'holds', takeBack: null });
   }, [ledger, hereId, go, order, taken]);
 
-  return {
-    last,
-    details,
-    setDetails,
-    read,
-    fibers,
-    record,
-    recordAll,
-    recordSame,
-    recordLight,
-    takeBack,
-    correct,
-    sleeveForgotten,
-    answer,
-    skip,
-  };
+  const entering = { record, recordAll, recordSame, recordLight, takeBack, correct, sleeveForgotten, answer };
+  return { last, details, setDetails, read, fibers, skip, ...turns.inTurn(entering) };
+}
+
+/** What is done at the bench, each one after the one before is on the disk. */
+interface Entering {
+  readonly record: (loss: number | null) => void;
+  readonly recordAll: (losses: readonly (number | null)[], light?: Attempt['body']['light']) => void;
+  readonly recordSame: () => void;
+  readonly recordLight: (light: NonNullable<Attempt['body']['light']>) => void;
+  readonly takeBack: () => void;
+  readonly correct: (attemptId: string, result: Result | null, why: Why) => void;
+  readonly sleeveForgotten: () => void;
+  readonly answer: (given: OwnerAnswer['body']['answer']) => void;
 }

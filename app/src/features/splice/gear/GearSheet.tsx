@@ -28,7 +28,7 @@ interface GearSheetProps {
   cables: readonly Cable[];
   units: 'mm' | 'in';
   zone: ShownZone;
-  onFact: (fact: Fact) => void;
+  onFact: (fact: Fact, shown?: () => void) => void;
   onClose: () => void;
 }
 
@@ -39,8 +39,8 @@ export function GearSheet(props: GearSheetProps) {
   const [calibrating, setCalibrating] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
   const record = (fact: Fact, words: string) => {
-    onFact(fact);
-    setSaid(words);
+    setSaid(null);
+    onFact(fact, () => setSaid(words));
   };
   const { machine, cleaver } = atBench ?? { machine: null, cleaver: null };
   const event = (item: GearRef, name: GearEvent['body']['event'], words: string, value?: number) =>

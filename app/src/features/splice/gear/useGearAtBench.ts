@@ -4,7 +4,7 @@ import { correctedNow } from '../../../data/clock';
 import { localFacts, useGear, useServerBook } from '../../../data/gear';
 import { isPicked, useTonight } from '../../../data/gearTonight';
 import { cablesOf, type ClosureAtHand } from '../../../data/ledger';
-import { outbox } from '../../../data/outbox';
+import { engine } from '../../../sync/here';
 import { gearBook, joinBooks, type Gear } from '@cordel/core/gear';
 import { gearAtBench, type GearAtBench } from './gearAtBench';
 
@@ -41,7 +41,9 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
       const local = gearBook(
         localFacts(
           facts,
-          outbox.waiting().map((entry) => entry.fact),
+          engine()
+            .log.waiting()
+            .flatMap((entry) => entry.fact ?? []),
         ),
         limits,
       );

@@ -12,7 +12,7 @@ import {
   type TrayState,
 } from '@cordel/core';
 import { useMemo } from 'react';
-import { useRecordFact } from '../../../../data/facts';
+import { useRecordFact } from '../../../../sync/react';
 import { cablesOf, type ClosureAtHand } from '../../../../data/ledger';
 import { newTick } from '../../../../data/tickFacts';
 

@@ -1,0 +1,297 @@
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
+import { closureIn } from './read';
+import {
+  NotKept,
+  nothingReached,
+  reached,
+  type Along,
+  type NumberedFact,
+  type Reach,
+  type Snapshot,
+  type Store,
+  type StoredEntry,
+} from './store';
+
+interface StoredFact extends NumberedFact {
+  readonly projectId: string;
+  /** "" where it is about no closure. */
+  readonly closureId: string;
+}
+
+interface Tables extends DBSchema {
+  entry: {
+    key: number;
+    value: StoredEntry & { /** Order of entering. */ n?: number };
+    indexes: { id: string };
+  };
+  fact: {
+    key: [string, number];
+    value: StoredFact;
+    indexes: { closure: [string, string, number]; id: string };
+  };
+  reach: { key: string; value: Reach };
+  snapshot: { key: string; value: Snapshot };
+}
+
+const databaseVersion = 1;
+
+type Database = IDBPDatabase<Tables>;
+type Change<Names extends StoreNames<Tables>[]> = IDBPTransaction<Tables, Names, 'readwrite'>;
+
+/** This device's IndexedDB. Opened anew where the browser closed it. */
+export class IndexedStore implements Store {
+  private database: Promise<Database> | null = null;
+
+  /** @param onLost the browser threw everything away while it was open */
+  constructor(
+    private readonly onLost: () => void,
+    private readonly name = 'cordel',
+  ) {}
+
+  /** Rejects with `NotKept` where this browser has none. */
+  async check(): Promise<void> {
+    await this.read((database) => database.count('reach'));
+  }
+
+  entries(): Promise<StoredEntry[]> {
+    return this.read((database) => database.getAll('entry'));
+  }
+
+  add(entries: readonly StoredEntry[]): Promise<void> {
+    return this.change(['entry'], async (change) => {
+      const table = change.objectStore('entry');
+      const there = await Promise.all(entries.map(({ id }) => table.index('id').getKey(id)));
+      await Promise.all(
+        entries.filter((_, index) => there[index] === undefined).map((entry) => table.add(entry)),
+      );
+    });
+  }
+
+  refuse(reasons: ReadonlyMap<string, string | null>): Promise<void> {
+    return this.change(['entry'], async (change) => {
+      const table = change.objectStore('entry');
+      for (const [id, refused] of reasons) {
+        const entry = await table.index('id').get(id);
+        if (entry) await table.put({ ...entry, refused });
+      }
+    });
+  }
+
+  drop(ids: readonly string[]): Promise<void> {
+    return this.change(['entry'], async (change) => {
+      const table = change.objectStore('entry');
+      for (const id of ids) {
+        const key = await table.index('id').getKey(id);
+        if (key !== undefined) await table.delete(key);
+      }
+    });
+  }
+
+  accept(
+    projectId: string,
+    receipts: readonly { readonly id: string; readonly seq: number }[],
+  ): Promise<number> {
+    return this.change(['entry', 'fact', 'reach'], async (change) => {
+      const entries = change.objectStore('entry');
+      const facts = change.objectStore('fact');
+      await Promise.all(
+        receipts.map(async ({ id, seq }) => {
+          const entry = await entries.index('id').get(id);
+          // Another tab was told before.
+          if (!entry) return;
+          await facts.put({ projectId, seq, raw: entry.raw, closureId: closureIn(entry.raw) });
+          await entries.delete(entry.n!);
+        }),
+      );
+      const reaches = change.objectStore('reach');
+      const before = (await reaches.get(projectId)) ?? nothingReached(projectId);
+      const cursor = reached(
+        before.cursor,
+        receipts.map((one) => one.seq),
+      );
+      if (cursor !== before.cursor) await reaches.put({ ...before, cursor });
+      return cursor;
+    });
+  }
+
+  takePage(
+    projectId: string,
+    facts: readonly NumberedFact[],
+    reach: Pick<Reach, 'cursor' | 'whole' | 'at'>,
+  ): Promise<void> {
+    return this.change(['entry', 'fact', 'reach'], async (change) => {
+      const entries = change.objectStore('entry');
+      const own = new Map((await entries.getAll()).map((entry) => [entry.id, entry.n!]));
+      const table = change.objectStore('fact');
+      await Promise.all(
+        facts.map(async ({ seq, raw }) => {
+          await table.put({ projectId, seq, raw, closureId: closureIn(raw) });
+          const n = own.get((raw as { id: string }).id);
+          if (n !== undefined) await entries.delete(n);
+        }),
+      );
+      const reaches = change.objectStore('reach');
+      const before = (await reaches.get(projectId)) ?? nothingReached(projectId);
+      // Another tab may have come further.
+      await reaches.put({
+        ...before,
+        cursor: Math.max(before.cursor, reach.cursor),
+        whole: before.whole || reach.whole,
+        at: Math.max(before.at, reach.at),
+      });
+    });
+  }
+
+  async reach(projectId: string): Promise<Reach> {
+    return (await this.read((database) => database.get('reach', projectId))) ?? nothingReached(projectId);
+  }
+
+  reaches(): Promise<Reach[]> {
+    return this.read((database) => database.getAll('reach'));
+  }
+
+  noteAlong(projectId: string, along: Along): Promise<void> {
+    return this.change(['reach'], async (change) => {
+      const before = await change.store.get(projectId);
+      await change.store.put({ ...(before ?? nothingReached(projectId)), along });
+    });
+  }
+
+  async sizeOf(projectId: string): Promise<Pick<Along, 'facts' | 'bytes'>> {
+    const facts = await this.allFacts(projectId);
+    return {
+      facts: facts.length,
+      bytes: facts.reduce<number>((sum, raw) => sum + JSON.stringify(raw).length, 0),
+    };
+  }
+
+  forget(projectId: string): Promise<void> {
+    return this.change(['fact', 'reach'], async (change) => {
+      await change.objectStore('fact').delete(ofProject(projectId));
+      await change.objectStore('reach').delete(projectId);
+    });
+  }
+
+  accepted(ids: readonly string[]): Promise<ReadonlySet<string>> {
+    return this.read(async (database) => {
+      const index = database.transaction('fact').store.index('id');
+      const keys = await Promise.all(ids.map((id) => index.getKey(id)));
+      return new Set(ids.filter((_, at) => keys[at] !== undefined));
+    });
+  }
+
+  factsOf(projectId: string, closureId: string, after: number): Promise<NumberedFact[]> {
+    const range = IDBKeyRange.bound([projectId, closureId, after], [projectId, closureId, Infinity], true);
+    return this.read((database) => database.getAllFromIndex('fact', 'closure', range));
+  }
+
+  async allFacts(projectId: string): Promise<readonly unknown[]> {
+    const facts = await this.read((database) => database.getAll('fact', ofProject(projectId)));
+    return facts.map((fact) => fact.raw);
+  }
+
+  snapshot(key: string): Promise<Snapshot | undefined> {
+    return this.read((database) => database.get('snapshot', key));
+  }
+
+  keepSnapshot(snapshot: Snapshot): Promise<void> {
+    return this.change(
+      ['snapshot'],
+      async (change) => void (await change.objectStore('snapshot').put(snapshot)),
+    );
+  }
+
+  dropSnapshot(key: string): Promise<void> {
+    return this.change(['snapshot'], (change) => change.objectStore('snapshot').delete(key));
+  }
+
+  private async read<T>(work: (database: Database) => Promise<T>): Promise<T> {
+    return this.tried(async () => work(await this.open()));
+  }
+
+  /** All of `work` in one transaction, which is on the disk when this resolves. */
+  private change<const Names extends StoreNames<Tables>[], T>(
+    tables: Names,
+    work: (change: Change<Names>) => Promise<T>,
+  ): Promise<T> {
+    return this.tried(async () => {
+      const change = (await this.open()).transaction(tables, 'readwrite', { durability: 'strict' });
+      let result: T;
+      try {
+        result = await work(change);
+      } catch (error) {
+        // What made it fail is told, not that it was cut short.
+        change.done.catch(() => undefined);
+        try {
+          change.abort();
+        } catch {
+          // It ended by itself.
+        }
+        throw error;
+      }
+      await change.done;
+      return result;
+    });
+  }
+
+  /** Once more where the browser had closed the database in between, as it does on a phone that was asleep. */
+  private async tried<T>(work: () => Promise<T>): Promise<T> {
+    try {
+      return await work();
+    } catch (error) {
+      if (nameOf(error) !== 'InvalidStateError') throw notKept(error);
+      this.database = null;
+    }
+    try {
+      return await work();
+    } catch (error) {
+      throw notKept(error);
+    }
+  }
+
+  private open(): Promise<Database> {
+    this.database ??= openDB<Tables>(this.name, databaseVersion, {
+      upgrade(database, _, __, transaction) {
+        database.createObjectStore('entry', { keyPath: 'n', autoIncrement: true }).createIndex('id', 'id', {
+          unique: true,
+        });
+        database
+          .createObjectStore('fact', { keyPath: ['projectId', 'seq'] })
+          .createIndex('closure', ['projectId', 'closureId', 'seq']);
+        transaction.objectStore('fact').createIndex('id', 'raw.id');
+        database.createObjectStore('reach', { keyPath: 'projectId' });
+        database.createObjectStore('snapshot', { keyPath: 'key' });
+      },
+      // A newer Cordel in another tab wants to change the tables: it must not wait for this one.
+      blocking: (_, __, event) => (event.target as IDBDatabase).close(),
+      terminated: () => {
+        this.database = null;
+        this.onLost();
+      },
+    }).catch((error: unknown) => {
+      this.database = null;
+      throw error;
+    });
+    return this.database;
+  }
+}
+
+const ofProject = (projectId: string) => IDBKeyRange.bound([projectId, 0], [projectId, Infinity]);
+
+function notKept(error: unknown): NotKept {
+  const name = nameOf(error);
+  const why =
+    name === 'QuotaExceededError'
+      ? 'full'
+      : name === 'VersionError'
+        ? 'newer'
+        : // Where the browser keeps nothing: private windows of some, or a person's own setting.
+          typeof indexedDB === 'undefined' || name === 'SecurityError' || name === 'InvalidStateError'
+          ? 'none'
+          : 'failed';
+  return new NotKept(why, error);
+}
+
+function nameOf(error: unknown): string {
+  return String((error as { name?: unknown } | null)?.name);
+}

@@ -1,0 +1,178 @@
+import '../../test/indexedDb';
+import { buildLedger, type Fact } from '@cordel/core';
+import fc from 'fast-check';
+import { IDBFactory } from 'fake-indexeddb';
+import { TestServer, Unreachable } from '../../test/factServer';
+import { surroundings } from '../../test/engine';
+import { attemptAt, smallJob } from '../../test/job';
+import { planOf } from '../data/ledger';
+import { Engine } from './engine';
+import { IndexedStore } from './indexedStore';
+
+/**
+ * Two devices, each with two tabs, and one server. In whatever order they record, send, read, lose answers and die: in the end everybody has the same, each
+ * fact once, and what is derived of it is the same.
+ */
+const job = smallJob();
+const projectId = job.project.id;
+const closure = job.closures[0]!;
+
+/** What a request meets: "crash" ends the tab after the server stored it, before the answer is there. */
+type Fate = 'well' | 'unreachable' | 'answer lost' | 'crash';
+type Step =
+  | { readonly do: 'record'; readonly bad: boolean }
+  | { readonly do: 'send'; readonly fate: Fate }
+  /** Cut short after so many pages. */
+  | { readonly do: 'read'; readonly pages: number }
+  | { readonly do: 'restart' };
+type Move = Step & { readonly device: number; readonly tab: number };
+
+const fates = fc.constantFrom<Fate>('well', 'well', 'unreachable', 'answer lost', 'crash');
+const steps = fc.oneof(
+  {
+    weight: 4,
+    arbitrary: fc.record({
+      do: fc.constant('record' as const),
+      bad: fc.integer({ min: 0, max: 4 }).map((one) => one === 0),
+    }),
+  },
+  { weight: 3, arbitrary: fc.record({ do: fc.constant('send' as const), fate: fates }) },
+  {
+    weight: 3,
+    arbitrary: fc.record({ do: fc.constant('read' as const), pages: fc.integer({ min: 0, max: 4 }) }),
+  },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('restart' as const) }) },
+);
+const moves: fc.Arbitrary<readonly Move[]> = fc.array(
+  fc
+    .tuple(steps, fc.integer({ min: 0, max: 1 }), fc.integer({ min: 0, max: 1 }))
+    .map(([step, device, tab]) => ({ ...step, device, tab })),
+  { maxLength: 40 },
+);
+
+/** A device: a disk, and tabs that hear each other. */
+class Device {
+  tabs: Engine[] = [];
+  fate: Fate = 'well';
+  pages = Infinity;
+  private onCrash = () => undefined as void;
+  private heard: Promise<void>[] = [];
+
+  constructor(
+    private readonly name: string,
+    private readonly server: TestServer,
+  ) {
+    this.tabs = [0, 1].map((at) => this.load(at));
+  }
+
+  private load(at: number): Engine {
+    const { server } = this;
+    const engine = new Engine(
+      surroundings(new IndexedStore(() => undefined, this.name), {
+        server: {
+          refusal: server.refusal,
+          send: async (of, facts) => {
+            if (this.fate === 'unreachable') throw new Unreachable();
+            const answer = await server.send(of, facts);
+            if (this.fate === 'answer lost') throw new Unreachable();
+            if (this.fate !== 'crash') return answer;
+            this.onCrash();
+            return new Promise<never>(() => {});
+          },
+          page: (of, after) => {
+            if ((this.pages -= 1) < 0) return Promise.reject(new Unreachable());
+            return server.page(of, after);
+          },
+        },
+        // No lock: that of a tab that died is free again.
+        tell: (news) => this.tabs.forEach((one, other) => other !== at && this.heard.push(one.heard(news))),
+        now: () => 0,
+      }),
+    );
+    engine.closure(projectId, closure.id);
+    return engine;
+  }
+
+  async settle(): Promise<void> {
+    while (this.heard.length > 0) await Promise.all(this.heard.splice(0));
+  }
+
+  restart(at: number): void {
+    this.tabs[at]!.stop();
+    this.tabs[at] = this.load(at);
+  }
+
+  async send(at: number, fate: Fate): Promise<void> {
+    const tab = this.tabs[at]!;
+    this.fate = fate;
+    const stored = new Promise<void>((done) => (this.onCrash = done));
+    await Promise.race([tab.push.run(), stored]);
+    if (fate === 'crash') this.restart(at);
+    this.fate = 'well';
+  }
+
+  async read(at: number, pages: number): Promise<void> {
+    this.pages = pages;
+    await this.tabs[at]!.pull.run(projectId);
+    this.pages = Infinity;
+  }
+}
+
+const ids = (list: readonly { readonly id: string }[]) => list.map((one) => one.id).sort();
+const derived = (facts: readonly Fact[]) => {
+  const { rollUp, trays } = buildLedger(planOf(closure, job), facts, job.project.limits);
+  return JSON.stringify([rollUp, trays.map((tray) => tray.splices.map((splice) => splice.verdict))]);
+};
+
+test('ends in the same on both devices and the server', async () => {
+  let made = 0;
+  await fc.assert(
+    fc.asyncProperty(moves, async (list) => {
+      globalThis.indexedDB = new IDBFactory();
+      const server = new TestServer();
+      server.perPage = 3;
+      const devices = [new Device('a', server), new Device('b', server)] as const;
+      const good: string[] = [];
+      const bad: [string[], string[]] = [[], []];
+      for (const move of list) {
+        const device = devices[move.device]!;
+        if (move.do === 'record') {
+          made += 1;
+          const fact = attemptAt(job, made % 24, (made % 7) / 20, made % 60);
+          if (move.bad) {
+            server.bad.add(fact.id);
+            bad[move.device]!.push(fact.id);
+          } else good.push(fact.id);
+          expect(await device.tabs[move.tab]!.append(projectId, fact)).toBe(true);
+        } else if (move.do === 'send') await device.send(move.tab, move.fate);
+        else if (move.do === 'read') await device.read(move.tab, move.pages);
+        else device.restart(move.tab);
+        await device.settle();
+        // At no time is anything twice, or not where it was recorded.
+        for (const tab of device.tabs) {
+          const facts = tab.closure(projectId, closure.id).known?.facts ?? [];
+          expect(new Set(ids(facts)).size).toBe(facts.length);
+        }
+      }
+      for (const device of [...devices, ...devices])
+        for (const tab of device.tabs) {
+          await tab.push.run();
+          await tab.pull.run(projectId);
+          await device.settle();
+        }
+      expect([...server.ids(projectId)].sort()).toEqual([...good].sort());
+      const whole = derived((server.stored.get(projectId) ?? []) as Fact[]);
+      devices.forEach((device, index) => {
+        for (const tab of device.tabs) {
+          expect(tab.log.waiting()).toEqual([]);
+          expect(ids(tab.log.entries())).toEqual([...bad[index]!].sort());
+          const { facts } = tab.closure(projectId, closure.id).known!;
+          expect(ids(facts)).toEqual([...good].sort());
+          expect(derived(facts)).toBe(whole);
+          tab.stop();
+        }
+      });
+    }),
+    { numRuns: 300 },
+  );
+}, 120_000);

@@ -1,0 +1,191 @@
+import type { Fact } from '@cordel/core';
+import { Listeners } from './listeners';
+import { closureIn, readEntry, type Entry } from './read';
+import { NotKept, type Store } from './store';
+import type { Receipt, Surroundings } from './surroundings';
+import type { Views } from './views';
+
+/**
+ * What was recorded on this device and is not confirmed: on its way to the server, or refused. The disk, which other tabs work on too, alone is true; this is what
+ * the tab knows of it.
+ */
+export class Log {
+  private store!: Store;
+  private list: readonly Entry[] = [];
+  /** Counts changes of the list, for those who read the disk meanwhile. */
+  private writes = 0;
+  private why: NotKept['why'] | null = null;
+  private readonly listeners = new Listeners();
+  readonly subscribe = this.listeners.subscribe;
+  /** What this device kept is known. */
+  readonly ready: Promise<void>;
+
+  constructor(
+    private readonly around: Surroundings,
+    private readonly views: Views,
+  ) {
+    this.ready = this.begin();
+  }
+
+  private async begin(): Promise<void> {
+    const { store, trouble } = await this.around.disk;
+    this.store = store;
+    this.why = trouble;
+    try {
+      const older = this.around.older.entries();
+      if (older.length > 0) {
+        await store.add(older);
+        this.around.older.moved();
+      }
+      await this.refresh();
+    } catch (error) {
+      // What an older version left stays where it is; whoever records something now is told.
+      this.why = whyOf(error);
+    }
+    this.changed(this.list);
+  }
+
+  /** In order of entering. */
+  readonly entries = (): readonly Entry[] => this.list;
+
+  /** Those that are on their way; the others were refused. */
+  waiting(): readonly Entry[] {
+    return this.list.filter((entry) => entry.refused === null);
+  }
+
+  /** Facts on their way that are about a closure. */
+  waitingAt(closureId: string): readonly unknown[] {
+    return this.waiting()
+      .filter((entry) => closureIn(entry.raw) === closureId)
+      .map((entry) => entry.fact);
+  }
+
+  /** Why the last record could not be kept; null where it was. */
+  readonly notKept = (): NotKept['why'] | null => this.why;
+
+  /** See `Engine.append`. */
+  async append(projectId: string, fact: Fact, shown: (facts: readonly Fact[]) => void): Promise<boolean> {
+    try {
+      await this.ready;
+      await this.store.add([{ id: fact.id, projectId, raw: fact, refused: null }]);
+    } catch (error) {
+      this.why = whyOf(error);
+      this.changed(this.list);
+      return false;
+    }
+    this.around.together(() => {
+      this.why = null;
+      this.writes += 1;
+      this.changed([...this.list, { id: fact.id, projectId, raw: fact, refused: null, fact }]);
+      const view = this.views.get(closureIn(fact));
+      view?.add([fact]);
+      shown(view?.known?.facts ?? [fact]);
+    });
+    this.around.tell({ entries: true });
+    return true;
+  }
+
+  /** The person gives these up. What is on its way cannot be given up: nobody knows whether the server has it. */
+  async drop(ids: readonly string[]): Promise<void> {
+    const chosen = new Set(ids);
+    const entries = this.list.filter((entry) => chosen.has(entry.id) && entry.refused !== null);
+    await this.store.drop(entries.map((entry) => entry.id));
+    await this.refresh();
+    this.around.tell({ entries: true });
+  }
+
+  /** Refused ones are on their way again. */
+  async putBack(ids: readonly string[]): Promise<void> {
+    const chosen = new Set(ids);
+    const entries = this.list.filter((entry) => chosen.has(entry.id) && entry.fact !== null);
+    await this.store.refuse(new Map(entries.map((entry) => [entry.id, null])));
+    await this.refresh();
+    this.around.tell({ entries: true });
+  }
+
+  /** Takes the entries as they are on the disk now, whoever changed them, and has the closures that are looked at follow. */
+  async refresh(): Promise<void> {
+    const counted = (list: readonly Entry[]) =>
+      new Map(list.filter((entry) => entry.refused === null).map((entry) => [entry.id, entry] as const));
+    let next: readonly Entry[];
+    let is: ReadonlyMap<string, Entry>;
+    let gone: readonly Entry[];
+    let accepted: ReadonlySet<string>;
+    let writes;
+    do {
+      ({ writes } = this);
+      const before = new Map(this.list.map((entry) => [entry.id, entry]));
+      next = (await this.store.entries()).map((stored) => {
+        const entry = readEntry(stored);
+        const known = before.get(entry.id);
+        return known?.refused === entry.refused ? known : entry;
+      });
+      is = counted(next);
+      gone = [...counted(this.list).values()].filter((entry) => !is.has(entry.id));
+      accepted = await this.store.accepted(gone.map((entry) => entry.id));
+    } while (writes !== this.writes);
+    if (next.length === this.list.length && next.every((entry, index) => entry === this.list[index])) return;
+    this.writes += 1;
+    // Facts of the project now, perhaps.
+    for (const { projectId } of gone) this.views.noteChange(projectId);
+    this.changed(next);
+    // Those that the server has now count as before; the others were refused or given up.
+    this.views.leaveOut(gone.filter((entry) => !accepted.has(entry.id)));
+    for (const { projectId, fact } of is.values()) this.views.add(projectId, [fact]);
+  }
+
+  /** The server answered. Resolves with the cursor of the project after it; null where none was accepted. */
+  async settle(projectId: string, { accepted, refused }: Receipt): Promise<number | null> {
+    const cursor = accepted.length > 0 ? await this.accept(projectId, accepted) : null;
+    const reasons = new Map(refused.map(({ id, message }) => [id, message]));
+    if (reasons.size > 0) await this.store.refuse(reasons);
+    const taken = new Set(accepted.map((one) => one.id));
+    const out = this.list.filter((entry) => reasons.has(entry.id));
+    this.around.together(() => {
+      this.writes += 1;
+      this.views.noteChange(projectId);
+      this.changed(
+        this.list
+          .filter((entry) => !taken.has(entry.id))
+          .map((entry) => (reasons.has(entry.id) ? { ...entry, refused: reasons.get(entry.id)! } : entry)),
+      );
+      this.views.leaveOut(out);
+    });
+    this.around.tell({ entries: true });
+    // A tab that never heard of them as entries finds them among the facts.
+    if (accepted.length > 0) this.around.tell({ project: projectId });
+    return cursor;
+  }
+
+  private async accept(projectId: string, accepted: Receipt['accepted']): Promise<number | null> {
+    try {
+      return await this.store.accept(projectId, accepted);
+    } catch (error) {
+      if (!(error instanceof NotKept)) throw error;
+      // No room to keep them as facts. The server has them, so they come back with what is read from it.
+      await this.store.drop(accepted.map((one) => one.id));
+      return null;
+    }
+  }
+
+  /** These came from the server: own ones among them are on their way no longer. */
+  confirmed(ids: ReadonlySet<string>): void {
+    if (!this.list.some((entry) => ids.has(entry.id))) return;
+    this.writes += 1;
+    this.changed(this.list.filter((entry) => !ids.has(entry.id)));
+  }
+
+  /** Everything that is known here is put on the disk once more. */
+  async keepAgain(): Promise<void> {
+    await this.store.add(
+      this.list.map(({ id, projectId, raw, refused }) => ({ id, projectId, raw, refused })),
+    );
+  }
+
+  private changed(list: readonly Entry[]): void {
+    this.list = list;
+    this.listeners.tell();
+  }
+}
+
+const whyOf = (error: unknown): NotKept['why'] => (error instanceof NotKept ? error.why : 'failed');

@@ -1,0 +1,126 @@
+import { closureIn } from './read';
+import type { NotKept } from './store';
+import {
+  nothingReached,
+  reached,
+  type Along,
+  type NumberedFact,
+  type Reach,
+  type Snapshot,
+  type Store,
+  type StoredEntry,
+} from './store';
+
+/**
+ * In place of the disk where the browser has none: what the server has can be looked at, and nothing can be recorded. For tests with a disk of
+ * their own too.
+ */
+export class MemoryStore implements Store {
+  private readonly kept = new Map<string, StoredEntry>();
+  private readonly facts = new Map<string, Map<number, unknown>>();
+  private readonly reached = new Map<string, Reach>();
+  private readonly snapshots = new Map<string, Snapshot>();
+
+  /** @param refuses why it does not take what is recorded here; null: it does */
+  constructor(public refuses: NotKept | null = null) {}
+
+  entries = () => Promise.resolve([...this.kept.values()]);
+
+  async add(entries: readonly StoredEntry[]): Promise<void> {
+    if (this.refuses) throw this.refuses;
+    for (const entry of entries) if (!this.kept.has(entry.id)) this.kept.set(entry.id, entry);
+  }
+
+  async refuse(reasons: ReadonlyMap<string, string | null>): Promise<void> {
+    for (const [id, refused] of reasons) {
+      const entry = this.kept.get(id);
+      if (entry) this.kept.set(id, { ...entry, refused });
+    }
+  }
+
+  async drop(ids: readonly string[]): Promise<void> {
+    ids.forEach((id) => this.kept.delete(id));
+  }
+
+  async accept(
+    projectId: string,
+    receipts: readonly { readonly id: string; readonly seq: number }[],
+  ): Promise<number> {
+    const before = await this.reach(projectId);
+    for (const { id, seq } of receipts) {
+      const entry = this.kept.get(id);
+      if (entry) this.put(projectId, seq, entry.raw);
+    }
+    const cursor = reached(
+      before.cursor,
+      receipts.map((one) => one.seq),
+    );
+    this.reached.set(projectId, { ...before, cursor });
+    return cursor;
+  }
+
+  async takePage(
+    projectId: string,
+    facts: readonly NumberedFact[],
+    reach: Pick<Reach, 'cursor' | 'whole' | 'at'>,
+  ): Promise<void> {
+    const before = await this.reach(projectId);
+    facts.forEach(({ seq, raw }) => this.put(projectId, seq, raw));
+    this.reached.set(projectId, {
+      ...before,
+      cursor: Math.max(before.cursor, reach.cursor),
+      whole: before.whole || reach.whole,
+      at: Math.max(before.at, reach.at),
+    });
+  }
+
+  reach = (projectId: string) => Promise.resolve(this.reached.get(projectId) ?? nothingReached(projectId));
+  reaches = () => Promise.resolve([...this.reached.values()]);
+
+  async noteAlong(projectId: string, along: Along): Promise<void> {
+    this.reached.set(projectId, { ...(await this.reach(projectId)), along });
+  }
+
+  async sizeOf(projectId: string): Promise<Pick<Along, 'facts' | 'bytes'>> {
+    const facts = [...(this.facts.get(projectId)?.values() ?? [])];
+    return { facts: facts.length, bytes: JSON.stringify(facts).length };
+  }
+
+  async forget(projectId: string): Promise<void> {
+    this.facts.delete(projectId);
+    this.reached.delete(projectId);
+  }
+
+  async accepted(ids: readonly string[]): Promise<ReadonlySet<string>> {
+    const there = [...this.facts.values()].flatMap((facts) => [...facts.values()] as { id: string }[]);
+    return new Set(there.map((raw) => raw.id).filter((id) => ids.includes(id)));
+  }
+
+  async factsOf(projectId: string, closureId: string, after: number): Promise<NumberedFact[]> {
+    return [...(this.facts.get(projectId) ?? [])]
+      .filter(([seq, raw]) => seq > after && closureIn(raw) === closureId)
+      .sort(([a], [b]) => a - b)
+      .map(([seq, raw]) => ({ seq, raw }));
+  }
+
+  async allFacts(projectId: string): Promise<readonly unknown[]> {
+    return [...(this.facts.get(projectId) ?? [])].sort(([a], [b]) => a - b).map(([, raw]) => raw);
+  }
+
+  snapshot = (key: string) => Promise.resolve(this.snapshots.get(key));
+
+  async keepSnapshot(snapshot: Snapshot): Promise<void> {
+    this.snapshots.set(snapshot.key, snapshot);
+  }
+
+  async dropSnapshot(key: string): Promise<void> {
+    this.snapshots.delete(key);
+  }
+
+  private put(projectId: string, seq: number, raw: unknown): void {
+    let facts = this.facts.get(projectId);
+    if (!facts) this.facts.set(projectId, (facts = new Map()));
+    facts.set(seq, raw);
+    this.kept.delete((raw as { id: string }).id);
+  }
+}

@@ -1,0 +1,150 @@
+import { Listeners } from './listeners';
+import type { Log } from './log';
+import type { Entry } from './read';
+import type { Receipt, Surroundings } from './surroundings';
+
+/** "away": the server could not be reached, or not store it; it is tried again by itself. */
+export type Sending = 'rest' | 'sending' | 'away';
+
+/** Facts in one request, and characters: the server takes 4 MB. */
+const mostInGroup = 200;
+const mostText = 1_000_000;
+const firstWait = 1000;
+const longestWait = 30_000;
+
+/** Brings what waits to the server, project by project, in order, as often as it takes; only one tab of this device at a time. */
+export class Push {
+  private running: Promise<void> | null = null;
+  private again = false;
+  private wait = firstWait;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private stopped = false;
+  private status: Sending = 'rest';
+  private readonly listeners = new Listeners();
+  readonly subscribe = this.listeners.subscribe;
+
+  /** @param onSettled called with the cursor of a project after the server took facts of it */
+  constructor(
+    private readonly around: Surroundings,
+    private readonly log: Log,
+    private readonly onSettled: (projectId: string, cursor: number) => void,
+  ) {}
+
+  readonly sending = (): Sending => this.status;
+
+  /** Sends everything that waits, as far as that goes now. Never rejects. */
+  run(): Promise<void> {
+    if (this.running) {
+      this.again = true;
+      return this.running;
+    }
+    clearTimeout(this.timer);
+    this.timer = undefined;
+    this.running = this.log.ready
+      .then(() =>
+        this.around.alone(async () => {
+          do {
+            this.again = false;
+            await this.sendAll();
+          } while (this.again && !this.stopped);
+        }),
+      )
+      .catch(() => this.later())
+      .finally(() => (this.running = null));
+    return this.running;
+  }
+
+  /** The network may be back. */
+  tryNow(): Promise<void> {
+    this.wait = firstWait;
+    return this.run();
+  }
+
+  soon(ms: number): void {
+    if (this.running) this.again = true;
+    else if (this.timer === undefined) this.in(ms);
+  }
+
+  stop(): void {
+    this.stopped = true;
+    clearTimeout(this.timer);
+  }
+
+  private later(): void {
+    clearTimeout(this.timer);
+    this.in(this.wait);
+    this.wait = Math.min(this.wait * 2, longestWait);
+  }
+
+  private in(ms: number): void {
+    if (this.stopped) return;
+    this.timer = setTimeout(() => {
+      this.timer = undefined;
+      void this.run();
+    }, ms);
+  }
+
+  private say(status: Sending): void {
+    if (this.status === status) return;
+    this.status = status;
+    this.listeners.tell();
+  }
+
+  /** The oldest first. A project whose facts cannot be sent now holds up no other. */
+  private async sendAll(): Promise<void> {
+    // Another tab may have recorded or sent some.
+    await this.log.refresh();
+    const failed = new Set<string>();
+    if (this.log.waiting().length > 0) this.say('sending');
+    for (;;) {
+      const next = this.log.waiting().find((entry) => !failed.has(entry.projectId));
+      if (!next || this.stopped) break;
+      const { projectId } = next;
+      const group = groupOf(this.log.waiting().filter((entry) => entry.projectId === projectId));
+      if (!(await this.sendGroup(projectId, group))) failed.add(projectId);
+      this.around.onSent(projectId);
+    }
+    this.say(failed.size > 0 ? 'away' : 'rest');
+    if (failed.size > 0) this.later();
+    else this.wait = firstWait;
+  }
+
+  /** false: try again later. */
+  private async sendGroup(projectId: string, group: readonly Entry[]): Promise<boolean> {
+    const { server } = this.around;
+    try {
+      const receipt = await server.send(
+        projectId,
+        group.map((entry) => entry.fact),
+      );
+      await this.settle(projectId, receipt);
+      const told = new Set([...receipt.accepted, ...receipt.refused].map((one) => one.id));
+      return group.some((entry) => told.has(entry.id));
+    } catch (error) {
+      const message = server.refusal(error);
+      if (message === null) return false;
+      // A group with one bad fact must not hold up the others: they are sent one by one, and only the bad one is set aside.
+      if (group.length > 1) {
+        for (const entry of group) if (!(await this.sendGroup(projectId, [entry]))) return false;
+        return true;
+      }
+      await this.settle(projectId, { accepted: [], refused: [{ id: group[0]!.id, message }] });
+      return true;
+    }
+  }
+
+  private async settle(projectId: string, receipt: Receipt): Promise<void> {
+    const cursor = await this.log.settle(projectId, receipt);
+    if (cursor !== null) this.onSettled(projectId, cursor);
+  }
+}
+
+/** As many of the oldest as go in one request. */
+function groupOf(entries: readonly Entry[]): readonly Entry[] {
+  let text = 0;
+  const end = entries.findIndex((entry, index) => {
+    text += JSON.stringify(entry.fact).length;
+    return index === mostInGroup || (index > 0 && text > mostText);
+  });
+  return end < 0 ? entries : entries.slice(0, end);
+}

@@ -1,0 +1,96 @@
+import type { Fact } from '@cordel/core';
+import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import type { KnownFacts } from './closureFacts';
+import { engine } from './here';
+import type { Entry } from './read';
+import type { Sending } from './push';
+import type { NotKept, Reach } from './store';
+
+/** What the screens see of the facts on this device. */
+
+/** Everything that was recorded here and is not confirmed, in order of entering. */
+export function useEntries(): readonly Entry[] {
+  return useSyncExternalStore(engine().log.subscribe, engine().log.entries);
+}
+
+/** Why the last record could not be kept on this device, so that it has to be entered again; null where it was. */
+export function useNotKept(): NotKept['why'] | null {
+  return useSyncExternalStore(engine().log.subscribe, engine().log.notKept);
+}
+
+/** What of which project is on this device. */
+export function useReaches(): ReadonlyMap<string, Reach> {
+  return useSyncExternalStore(engine().pull.subscribe, engine().pull.reaches);
+}
+
+/** What is being done about what waits. */
+export function useSending(): Sending {
+  return useSyncExternalStore(engine().push.subscribe, engine().push.sending);
+}
+
+/** Why a project could not be read from the server the last time. */
+function useProjectError(projectId: string): Error | null {
+  const subscribe = useCallback(
+    (listener: () => void) => engine().pull.subscribeProject(projectId, listener),
+    [projectId],
+  );
+  // Read now and then while this is shown.
+  useEffect(() => engine().pull.watch(projectId), [projectId]);
+  return useSyncExternalStore(subscribe, () => engine().pull.errorOf(projectId));
+}
+
+export function useClosureFacts(
+  projectId: string,
+  closureId: string,
+): { data: KnownFacts | undefined; error: Error | null; refetch: () => Promise<void> } {
+  const view = engine().closure(projectId, closureId);
+  const known = useSyncExternalStore(view.subscribe, () => view.known);
+  const error = useProjectError(projectId);
+  return {
+    data: known ?? undefined,
+    error: known ? null : error,
+    refetch: () => engine().pull.run(projectId),
+  };
+}
+
+/** The facts of several closures, in their order; null until all are there. */
+export function useFactsOf(
+  projectId: string,
+  closureIds: readonly string[],
+): { facts: readonly (readonly Fact[])[] | null; error: Error | null; retry: () => void } {
+  const list = closureIds.join();
+  const views = useMemo(
+    () => (list === '' ? [] : list.split(',')).map((id) => engine().closure(projectId, id)),
+    [projectId, list],
+  );
+  const subscribe = useCallback(
+    (listener: () => void) => {
+      const ends = views.map((view) => view.subscribe(listener));
+      return () => ends.forEach((end) => end());
+    },
+    [views],
+  );
+  // The same facts give the same list.
+  const before = useRef<readonly (readonly Fact[])[] | null>(null);
+  const facts = useSyncExternalStore(subscribe, () => {
+    if (views.some((view) => view.known === null)) return null;
+    const next = views.map((view) => view.known!.facts);
+    if (before.current?.length !== next.length || before.current.some((one, index) => one !== next[index]))
+      before.current = next;
+    return before.current;
+  });
+  const error = useProjectError(projectId);
+  const retry = useCallback(() => void engine().pull.run(projectId), [projectId]);
+  return { facts, error: facts ? null : error, retry };
+}
+
+/** @param shown called when the fact counts, in the same moment, with all facts of its closure */
+export type RecordFact = (fact: Fact, shown?: (facts: readonly Fact[]) => void) => Promise<boolean>;
+
+/**
+ * Records a fact: on the disk of this device first, then in sight, and on its way to the server. Resolves with false where the device could not keep it, so
+ * that nothing was recorded (every screen tells it).
+ */
+export function useRecordFact(projectId: string): RecordFact {
+  return useCallback((fact, shown) => engine().append(projectId, fact, shown), [projectId]);
+}

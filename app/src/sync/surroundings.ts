@@ -1,0 +1,41 @@
+import type { NotKept, Store, StoredEntry } from './store';
+
+/** What the engine needs of the server. */
+export interface FactServer {
+  /** Which of these the server has now, under which numbers, and which it will not take. Rejects where that is not known. */
+  send(projectId: string, facts: readonly unknown[]): Promise<Receipt>;
+  /** Facts of a project with numbers from `after` on, without a gap, in order; `last` is the number of the last. */
+  page(
+    projectId: string,
+    after: number,
+  ): Promise<{ readonly facts: readonly unknown[]; readonly last: number; readonly more: boolean }>;
+  /** The words with which it refused for good; null where it could not be reached, or is in trouble itself. */
+  refusal(error: unknown): string | null;
+}
+
+export interface Receipt {
+  readonly accepted: readonly { readonly id: string; readonly seq: number }[];
+  readonly refused: readonly { readonly id: string; readonly message: string }[];
+}
+
+/** Where the engine runs. */
+export interface Surroundings {
+  /** The disk; or something in its place, and why the disk cannot be used. */
+  readonly disk: Promise<{ readonly store: Store; readonly trouble: NotKept['why'] | null }>;
+  readonly server: FactServer;
+  /** Runs work that only one tab of this device may do at a time. */
+  readonly alone: (work: () => Promise<void>) => Promise<void>;
+  /** To the other tabs of this device. `heard` of theirs is called with it. */
+  readonly tell: (news: TabNews) => void;
+  /** What an older version of the app left elsewhere on this device, to be moved over. `moved` is called when it is on the disk here. */
+  readonly older: { readonly entries: () => readonly StoredEntry[]; readonly moved: () => void };
+  /** Shows several changes at once. */
+  readonly together: (work: () => void) => void;
+  /** The server has something new of this device. */
+  readonly onSent: (projectId: string) => void;
+  /** ms since 1970. */
+  readonly now: () => number;
+}
+
+/** Something changed on the disk: what was recorded here, or what was read of a project. */
+export type TabNews = { readonly entries: true } | { readonly project: string };

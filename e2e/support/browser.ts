@@ -1,4 +1,4 @@
-import { launch, TimeoutError, type Browser, type Page } from 'puppeteer-core';
+import { launch, TimeoutError, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
 const sizes = {
   phone: { width: 390, height: 844, isMobile: true, hasTouch: true },
@@ -113,16 +113,20 @@ export async function press(
       const still = stoodAt.get(found) === stands;
       stoodAt.set(found, stands);
       const top = document.elementFromPoint(x + width / 2, y + height / 2);
-      return still && top && found.contains(top) ? { x: x + width / 2, y: y + height / 2 } : null;
+      return still && top && found.contains(top) ? found : null;
     },
     { polling: 'raf', timeout: 20_000 },
     typeof name === 'string' ? name : name.source,
     typeof name === 'string',
     role ?? null,
   );
-  // Tapped where it stands, as a hand does: the element itself may be drawn anew at the same place in this very moment.
-  const { x, y } = (await handle.jsonValue())!;
-  await page.mouse.click(x, y);
+  try {
+    await (handle.asElement() as ElementHandle<HTMLElement>).click();
+  } catch (error) {
+    // It was drawn anew in this very moment, and nothing was tapped: a hand would tap the new one.
+    if (!/detached/.test((error as Error).message)) throw error;
+    await press(page, name, role);
+  }
 }
 
 /**

@@ -10,6 +10,7 @@ import {
   type ServerProcess,
 } from '../server/test/process';
 import { openBrowser, preparePage, padKey, press, see, seeGone } from './support/browser';
+import { documentsKept, onDevice } from './support/device';
 import { firstProject } from './support/shelf';
 
 /** The night in a manhole: no network from the beginning, a browser that dies, a server that dies in the middle. */
@@ -58,35 +59,12 @@ const startAgain = async () => {
   server = await startServer(folder, { PORT: new URL(server.url).port });
 };
 const factsUrl = () => `${server.url}/api/projects/${demo.projectId}/facts`;
-/** Waits until so many documents whose keys have this part are on the disk of the device. */
-const documentsKept = (part: string, least: number, most: number) =>
-  page.waitForFunction(
-    (wanted, low, high) =>
-      new Promise<boolean>((done) => {
-        const open = indexedDB.open('cordel');
-        open.onsuccess = () => {
-          const keys = open.result.transaction('snapshot').objectStore('snapshot').getAllKeys();
-          keys.onsuccess = () => {
-            open.result.close();
-            const { length } = keys.result.filter((key) => (key as string).includes(wanted));
-            done(length >= low && length <= high);
-          };
-        };
-      }),
-    { polling: 200, timeout: 20_000 },
-    part,
-    least,
-    most,
-  );
-const onDevice = () =>
-  page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated', { timeout: 30_000 });
-
 test('the bench opens with no network and all that was recorded, a killed browser loses nothing, and it is sent when the server is back', async () => {
   await page.goto(demo.bench(3, 6));
   await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
-  await onDevice();
+  await onDevice(page);
   // The rest of the project came along.
-  await documentsKept('', 6, 6);
+  await documentsKept(page, '', 6, 6);
   const before = await everyFact(factsUrl());
   await server.kill();
 
@@ -142,8 +120,8 @@ test('a project is taken along with one tap on the shelf, opens with no network,
   await press(page, `Take along ${name}`);
   await see(page, /Along: \d+ records, [\d.]+ [kM]B, in [\d.]+ s\./, row);
   await see(page, 'On this device, as of', row);
-  await documentsKept(demo.projectId, 2, 2);
-  await onDevice();
+  await documentsKept(page, demo.projectId, 2, 2);
+  await onDevice(page);
   const ofServer = await Promise.all(
     ['loss-sheet.csv', 'project.json'].map(async (name) =>
       (await fetch(`${server.url}/api/projects/${demo.projectId}/${name}`)).text(),
@@ -182,7 +160,7 @@ test('a project is taken along with one tap on the shelf, opens with no network,
   await see(page, '1 to send', row);
   await press(page, `Remove ${name} from this device`);
   await press(page, `Remove it: ${name}`);
-  await see(page, 'Not removed: something recorded in it is not on the server yet.', row);
+  await see(page, 'Not removed: something of it is not on the server yet.', row);
   await page.goto(demo.bench(3, 6));
   await see(page, 'U2 Curva do Rio · 53 of 107', 'head');
 
@@ -194,7 +172,7 @@ test('a project is taken along with one tap on the shelf, opens with no network,
   await press(page, `Remove it: ${name}`);
   await see(page, 'Not on this device as a whole', row);
   // Nor are its documents, which this page never showed.
-  await documentsKept(demo.projectId, 0, 0);
+  await documentsKept(page, demo.projectId, 0, 0);
   await server.kill();
   await page.goto(demo.bench(3, 6));
   await see(page, 'The server does not answer. What you enter is kept on this device.');

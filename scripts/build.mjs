@@ -5,6 +5,7 @@ import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'no
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { root, say } from './lib.mjs';
+import { buildServiceWorker } from './serviceWorker.mjs';
 
 const require = createRequire(import.meta.url);
 
@@ -52,13 +53,19 @@ const exportEnvironment = {
 
 /** Exports the web app unless the one that is there was made from the same files. */
 export async function exportApp() {
-  const wanted = fingerprint(['app', 'core', 'package-lock.json', 'scripts/build.mjs']);
+  const wanted = fingerprint([
+    'app',
+    'core',
+    'package-lock.json',
+    'scripts/build.mjs',
+    'scripts/serviceWorker.mjs',
+  ]);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Exporting the web app; this takes about a minute, only when its sources changed …');
   rmSync(dist, { recursive: true, force: true });
   await run('npx', ['expo', 'export', '-p', 'web', '--output-dir', 'dist'], join(root, 'app'));
   await buildWorkers();
-  await buildServiceWorker();
+  await buildServiceWorker(dist);
   writeFileSync(stamp, wanted);
 }
 
@@ -78,30 +85,6 @@ async function buildWorkers() {
     target: 'es2022',
     logLevel: 'warning',
   });
-}
-
-/**
- * Keeps everything that was exported on the device, each file by its hash, and answers every page address with the app's one page. A newer one is
- * fetched beside it, and takes over when no page of the older one is open any more.
- */
-async function buildServiceWorker() {
-  const { generateSW } = require('workbox-build');
-  const { warnings } = await generateSW({
-    globDirectory: dist,
-    globPatterns: ['**/*.{html,js,css,ttf,woff2,png,ico,webmanifest}'],
-    swDest: join(dist, 'sw.js'),
-    dontCacheBustURLsMatching: /[.-][0-9a-f]{20,}\./,
-    maximumFileSizeToCacheInBytes: 8_000_000,
-    navigateFallback: '/index.html',
-    navigateFallbackDenylist: [/^\/api\//],
-    // The first page of all, too, finds its other screens here.
-    clientsClaim: true,
-    skipWaiting: false,
-    inlineWorkboxRuntime: true,
-    sourcemap: false,
-    mode: 'production',
-  });
-  if (warnings.length > 0) throw new Error(`The service worker lacks files:\n${warnings.join('\n')}`);
 }
 
 function fingerprint(places) {

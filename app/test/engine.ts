@@ -10,6 +10,8 @@ const never = () => new Promise<never>(() => {});
 export const surroundings = (store: Store, other: Partial<Surroundings> = {}): Surroundings => ({
   disk: Promise.resolve({ store, trouble: null }),
   server: { send: never, page: never, refusal: () => null },
+  sendEdit: never,
+  onStored: () => undefined,
   alone: (work) => work(),
   tell: () => undefined,
   older: { entries: () => [], moved: () => undefined },

@@ -81,6 +81,8 @@ declare global {
   interface Window {
     /** Where a control stood one frame ago. */
     stoodAt?: WeakMap<Element, string>;
+    /** See `aimAt`. */
+    aim?: { missed: boolean; end: () => void };
   }
 }
 
@@ -120,13 +122,44 @@ export async function press(
     typeof name === 'string',
     role ?? null,
   );
+  const found = handle.asElement() as ElementHandle<HTMLElement>;
+  await found.evaluate(aimAt);
   try {
-    await (handle.asElement() as ElementHandle<HTMLElement>).click();
+    await found.click();
   } catch (error) {
-    // It was drawn anew in this very moment, and nothing was tapped: a hand would tap the new one.
+    // It was drawn anew in this very moment, and nothing was tapped.
     if (!/detached/.test((error as Error).message)) throw error;
-    await press(page, name, role);
+    return press(page, name, role);
   }
+  // Where the tap led to another document, it was on it.
+  if (await page.evaluate(missed).catch(() => false)) await press(page, name, role);
+}
+
+/**
+ * What comes in above a control moves it away between the look and the tap, where a hand would see it go. Until the tap is over whatever hits anything else is held back.
+ */
+function aimAt(target: HTMLElement): void {
+  window.aim?.end();
+  const aim = { missed: false, end: () => undefined as void };
+  const events = ['pointerdown', 'mousedown', 'pointerup', 'mouseup', 'click'] as const;
+  const hold = (event: Event) => {
+    // The application may click a link of its own, to save a file.
+    if (!event.isTrusted || target.contains(event.target as Node)) return;
+    event.stopImmediatePropagation();
+    event.preventDefault();
+    aim.missed = true;
+  };
+  events.forEach((event) => window.addEventListener(event, hold, true));
+  aim.end = () => events.forEach((event) => window.removeEventListener(event, hold, true));
+  window.aim = aim;
+}
+
+/** Whether the tap hit something else. */
+function missed(): boolean {
+  const { aim } = window;
+  aim?.end();
+  delete window.aim;
+  return aim?.missed ?? false;
 }
 
 /**

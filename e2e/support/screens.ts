@@ -294,7 +294,7 @@ export const screens: ScreenAt[] = [
       await press(page, /0\.02 dB$|^2 \.02 dB/);
       await see(page, 'Slot 10 holds');
       await page.goto(`${server.url}/waiting`);
-      await see(page, 'kept here until you decide');
+      await see(page, 'What the server will not take counts in no sum');
       // It comes with the project, and moves the keys beside it.
       await see(page, 'Go there');
       await press(page, 'Drop: Reading 0.02 dB');

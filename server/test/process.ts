@@ -112,9 +112,17 @@ export function removeFolders(): void {
   databases.clear();
 }
 
-/** Starts the built server and does not wait for it. */
-export function spawnServer(folder: string, environment: Record<string, string> = {}) {
-  return spawn(process.execPath, [...brief, '--enable-source-maps', join(root, 'server/dist/main.js')], {
+/**
+ * Starts a built server and does not wait for it.
+ * @param installation the folder of another build; that of this project if none is given
+ */
+export function spawnServer(
+  folder: string,
+  environment: Record<string, string> = {},
+  installation: string = root,
+) {
+  const main = join(installation, 'server/dist/main.js');
+  return spawn(process.execPath, [...brief, '--enable-source-maps', main], {
     env: {
       ...process.env,
       HOST: '',
@@ -133,8 +141,9 @@ export function spawnServer(folder: string, environment: Record<string, string> 
 export function startServer(
   folder: string,
   environment: Record<string, string> = {},
+  installation: string = root,
 ): Promise<ServerProcess> {
-  const child = spawnServer(folder, environment);
+  const child = spawnServer(folder, environment, installation);
   let output = '';
   const ended = new Promise<number | null>((done) => child.once('close', (code) => done(code)));
   return new Promise((done, fail) => {

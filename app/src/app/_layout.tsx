@@ -7,7 +7,7 @@ import { Slot } from 'expo-router';
 import { useEffect } from 'react';
 import { queryClient } from '../data/client';
 import { engine } from '../sync/here';
-import { keepOnDevice } from '../shell/keepOnDevice';
+import { keepOnDevice } from '../shell/version/keepOnDevice';
 import { CordelThemeProvider } from '../ui/theme';
 
 export default function Layout() {

@@ -15,6 +15,9 @@ const fresh = 60_000;
  */
 export async function takeAlong(client: QueryClient, projectId: string): Promise<Along> {
   const began = Date.now();
+  await engine().ready;
+  // Made here, and nowhere else: all of it is here.
+  if (engine().edits.unborn(projectId)) return engine().pull.noteAlong(projectId, began);
   await Promise.all([
     client.fetchQuery({ ...projectQuery(projectId), staleTime: fresh }),
     client.fetchQuery({ ...progressQuery(projectId), staleTime: fresh }),

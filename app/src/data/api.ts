@@ -48,3 +48,18 @@ export async function answerOf<T>(request: Promise<Answer<T>>): Promise<T> {
     problem,
   );
 }
+
+/** For what cannot be done on this device alone: says so where the server does not answer. */
+export async function needsServer<T>(answer: Promise<T>): Promise<T> {
+  try {
+    return await answer;
+  } catch (error) {
+    if (error instanceof ProblemError) throw error;
+    throw new Error(
+      'This needs the server, and it does not answer. Nothing was changed; try again with a network.',
+      {
+        cause: error,
+      },
+    );
+  }
+}

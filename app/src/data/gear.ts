@@ -1,10 +1,14 @@
 import { compareFacts, knownFact, type Fact, type UnknownFact } from '@cordel/core';
 import type { Gear, GearBook } from '@cordel/core/gear';
-import { queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { answerOf, api } from './api';
+import { listWithEdits } from '@cordel/core/edits';
+import { queryOptions, useMutation, useQuery, type QueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { snapshots } from '../sync/here';
+import { useEdits } from '../sync/react';
+import { answerOf, api } from './api';
 import { queryClient } from './client';
 import { keys } from './keys';
+import { saveDocument } from './saveDocument';
 
 export const gearQuery = () =>
   queryOptions({
@@ -17,30 +21,29 @@ export const gearQuery = () =>
 
 /** The gear of the crews. */
 export function useGear() {
-  return useQuery(gearQuery());
+  const { data: stored, error, refetch } = useQuery(gearQuery());
+  const edits = useEdits('');
+  const data = useMemo(() => stored && inOrder(listWithEdits(stored, edits, 'gear')), [stored, edits]);
+  return { data, error, refetch };
 }
+
+const inOrder = (gear: readonly Gear[]) =>
+  [...gear].sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
+
+/** @param base what the editing began from; null: a new piece */
+const gearEdit = (id: string, base: Gear | null, mine: Gear | null) =>
+  ({ kind: 'gear', documentId: id, base, mine }) as const;
 
 /** Fails with status 409 and the newer copy when somebody else saved first. */
 export function useSaveGear() {
-  const client = useQueryClient();
   return useMutation({
-    mutationFn: (item: Gear) =>
-      answerOf<{ gear: Gear[] }>(
-        api.gear[':gearId'].$put({ param: { gearId: item.id }, json: item }) as never,
-      ),
-    onSuccess: ({ gear }) => client.setQueryData(keys.gear, gear),
+    mutationFn: async ({ base, item }: { base: Gear | null; item: Gear }) =>
+      (await saveDocument('', gearEdit(item.id, base, item)))!,
   });
 }
 
 export function useDeleteGear() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ id, version }: Gear) =>
-      answerOf<{ gear: Gear[] }>(
-        api.gear[':gearId'].$delete({ param: { gearId: id }, query: { version: String(version) } }) as never,
-      ),
-    onSuccess: ({ gear }) => client.setQueryData(keys.gear, gear),
-  });
+  return useMutation({ mutationFn: (item: Gear) => saveDocument('', gearEdit(item.id, item, null)) });
 }
 
 interface KnownBook {

@@ -12,7 +12,7 @@ import {
   type ProjectDefinition,
 } from '@cordel/core';
 import { startTransition, useEffect, useMemo, useReducer } from 'react';
-import { useClosureFacts, useEntries, useFactsOf } from '../sync/react';
+import { useClosureFacts, useEdits, useEntries, useFactsOf } from '../sync/react';
 import { useProgress, useProject } from './projects';
 
 const cableMaps = new WeakMap<readonly Cable[], ReadonlyMap<string, Cable>>();
@@ -166,11 +166,12 @@ export function useLedgers(definition: ProjectDefinition): {
   return { ledgers, error: ledgers ? null : error, retry };
 }
 
-/** How far each closure is: as the server counts, and from the records on this device while it has some that the server has not. */
+/** How far each closure is: as the server counts, and from what is on this device while it has something that the server has not. */
 export function useProgressOf(definition: ProjectDefinition) {
   const { id } = definition.project;
   const ofServer = useProgress(id);
-  const waiting = useEntries().some((entry) => entry.projectId === id && entry.refused === null);
+  const entries = useEntries().some((entry) => entry.projectId === id && entry.refused === null);
+  const waiting = useEdits(id).length > 0 || entries;
   const counted = useMemo(
     () => (waiting ? definition : { ...definition, closures: [] }),
     [waiting, definition],

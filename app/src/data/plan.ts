@@ -1,81 +1,67 @@
 import type { Cable, Closure, ClosureModel, ProjectDefinition, Site } from '@cordel/core';
+import { lineOf, listWithEdits } from '@cordel/core/edits';
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { answerOf, api } from './api';
+import { useMemo } from 'react';
 import { snapshots } from '../sync/here';
+import { useEdits } from '../sync/react';
+import { answerOf, api, needsServer } from './api';
 import { keys } from './keys';
+import { saveDocument } from './saveDocument';
 
-/** Edits of the route, of closures and of the catalogue. Each fails with status 409 and the newer copy when somebody else saved first. */
+/**
+ * Edits of the route, of closures and of the catalogue. Each fails with status 409 and the newer copy when somebody else saved first, and waits on this device where
+ * the server does not answer.
+ */
 
-/** Saves all sites and cables of a project at once; what is not in the lists is taken away. */
+/** Saves all sites and cables of a project at once; what is not in the lists is taken away. Resolves with the project as it stands then. */
 export function useSaveLine(projectId: string) {
-  const client = useQueryClient();
   return useMutation({
-    mutationFn: (line: { version: number; sites: Site[]; cables: Cable[] }) =>
-      answerOf<ProjectDefinition>(
-        api.projects[':projectId'].line.$put({ param: { projectId }, json: line }) as never,
-      ),
-    onSuccess: (definition) => {
-      client.setQueryData(keys.project(projectId), definition);
-      void client.invalidateQueries({ queryKey: keys.progress(projectId) });
-      void client.invalidateQueries({ queryKey: keys.shelf });
+    mutationFn: async ({
+      base,
+      sites,
+      cables,
+    }: {
+      /** What the editing began from. */
+      base: ProjectDefinition;
+      sites: Site[];
+      cables: Cable[];
+    }): Promise<ProjectDefinition> => {
+      const before = lineOf(base);
+      const mine = { version: before.version, sites, cables };
+      const stored = await saveDocument(projectId, {
+        kind: 'line',
+        documentId: projectId,
+        base: before,
+        mine,
+      } as const);
+      const { version, ...line } = stored!;
+      return { ...base, ...line, project: { ...base.project, lineVersion: version } };
     },
   });
 }
 
-function useClosureSaved(projectId: string) {
-  const client = useQueryClient();
-  return (closure: Closure | null, removedId?: string) => {
-    client.setQueryData<ProjectDefinition>(keys.project(projectId), (before) => {
-      if (!before) return before;
-      const others = before.closures.filter((one) => one.id !== (closure?.id ?? removedId));
-      return { ...before, closures: closure ? [...others, closure] : others };
-    });
-    void client.invalidateQueries({ queryKey: keys.progress(projectId) });
-    void client.invalidateQueries({ queryKey: keys.shelf });
-  };
-}
+/** @param base what the editing began from; null: a new closure */
+const closureEdit = (id: string, base: Closure | null, mine: Closure | null) =>
+  ({ kind: 'closure', documentId: id, base, mine }) as const;
 
 export function useSaveClosure(projectId: string) {
-  const saved = useClosureSaved(projectId);
   return useMutation({
-    mutationFn: async (closure: Closure) =>
-      (
-        await answerOf<{ closure: Closure }>(
-          api.projects[':projectId'].closures[':closureId'].$put({
-            param: { projectId, closureId: closure.id },
-            json: closure,
-          }) as never,
-        )
-      ).closure,
-    onSuccess: (closure) => saved(closure),
+    mutationFn: async ({ base, closure }: { base: Closure; closure: Closure }) =>
+      (await saveDocument(projectId, closureEdit(closure.id, base, closure)))!,
   });
 }
 
 export function useCreateClosure(projectId: string) {
-  const saved = useClosureSaved(projectId);
   return useMutation({
     mutationFn: async (closure: Closure) =>
-      (
-        await answerOf<{ closure: Closure }>(
-          api.projects[':projectId'].closures.$post({ param: { projectId }, json: closure }) as never,
-        )
-      ).closure,
-    onSuccess: (closure) => saved(closure),
+      (await saveDocument(projectId, closureEdit(closure.id, null, closure)))!,
   });
 }
 
 /** Refused where splices are recorded in it. */
 export function useDeleteClosure(projectId: string) {
-  const saved = useClosureSaved(projectId);
   return useMutation({
-    mutationFn: ({ id, version }: Closure) =>
-      answerOf<unknown>(
-        api.projects[':projectId'].closures[':closureId'].$delete({
-          param: { projectId, closureId: id },
-          query: { version: String(version) },
-        }) as never,
-      ),
-    onSuccess: (_, { id }) => saved(null, id),
+    mutationFn: (closure: Closure) => saveDocument(projectId, closureEdit(closure.id, closure, null)),
   });
 }
 
@@ -88,31 +74,29 @@ export const modelsQuery = () =>
   });
 
 export function useModels() {
-  return useQuery(modelsQuery());
+  const { data: stored, error, refetch } = useQuery(modelsQuery());
+  const edits = useEdits('');
+  const data = useMemo(() => stored && inOrder(listWithEdits(stored, edits, 'model')), [stored, edits]);
+  return { data, error, refetch };
 }
 
+const inOrder = (models: readonly ClosureModel[]) =>
+  [...models].sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : 0));
+
+/** @param base what the editing began from; null: a new model */
+const modelEdit = (id: string, base: ClosureModel | null, mine: ClosureModel | null) =>
+  ({ kind: 'model', documentId: id, base, mine }) as const;
+
 export function useSaveModel() {
-  const client = useQueryClient();
   return useMutation({
-    mutationFn: (model: ClosureModel) =>
-      answerOf<{ models: ClosureModel[] }>(
-        api.models[':modelId'].$put({ param: { modelId: model.id }, json: model }) as never,
-      ),
-    onSuccess: ({ models }) => client.setQueryData(keys.models, models),
+    mutationFn: async ({ base, model }: { base: ClosureModel | null; model: ClosureModel }) =>
+      (await saveDocument('', modelEdit(model.id, base, model)))!,
   });
 }
 
 export function useDeleteModel() {
-  const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, version }: ClosureModel) =>
-      answerOf<{ models: ClosureModel[] }>(
-        api.models[':modelId'].$delete({
-          param: { modelId: id },
-          query: { version: String(version) },
-        }) as never,
-      ),
-    onSuccess: ({ models }) => client.setQueryData(keys.models, models),
+    mutationFn: (model: ClosureModel) => saveDocument('', modelEdit(model.id, model, null)),
   });
 }
 
@@ -122,12 +106,14 @@ export function useImportModels() {
   return useMutation({
     // The file itself: read as text here, letters of another encoding would be destroyed before the server can tell.
     mutationFn: (file: File) =>
-      answerOf<{ taken: number; models: ClosureModel[] }>(
-        fetch('/api/models/import', {
-          method: 'POST',
-          headers: { 'Content-Type': 'application/json' },
-          body: file,
-        }),
+      needsServer(
+        answerOf<{ taken: number; models: ClosureModel[] }>(
+          fetch('/api/models/import', {
+            method: 'POST',
+            headers: { 'Content-Type': 'application/json' },
+            body: file,
+          }),
+        ),
       ),
     onSuccess: ({ models }) => client.setQueryData(keys.models, models),
   });

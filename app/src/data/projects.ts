@@ -1,8 +1,13 @@
 import type { Project, ProjectDefinition, ProjectSettings } from '@cordel/core';
+import { settingsOf, withEdits } from '@cordel/core/edits';
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { answerOf, api, ProblemError } from './api';
-import { snapshots } from '../sync/here';
+import { useCallback, useMemo } from 'react';
+import type { StoredEdit } from '../sync/editList';
+import { engine, snapshots } from '../sync/here';
+import { useAllEdits, useEdits } from '../sync/react';
+import { answerOf, api, needsServer, ProblemError } from './api';
 import { keys } from './keys';
+import { saveDocument } from './saveDocument';
 
 export const shelfQuery = () =>
   queryOptions({
@@ -10,8 +15,32 @@ export const shelfQuery = () =>
     queryFn: snapshots().answer(() => answerOf(api.projects.$get())),
   });
 
+/** All projects, those too that were made on this device and are nowhere else yet. */
 export function useShelf() {
-  return useQuery(shelfQuery());
+  const { data: stored, error, refetch } = useQuery(shelfQuery());
+  const edits = useAllEdits();
+  const data = useMemo(() => {
+    const made = edits.flatMap((edit) => (edit.kind === 'project' && edit.mine ? [edit.scope] : []));
+    if (!stored && made.length === 0) return undefined;
+    const { shelf, deleted } = stored ?? { shelf: [], deleted: [] };
+    const known = new Set(shelf.map((one) => one.project.id));
+    return {
+      shelf: [...shelf, ...made.filter((id) => !known.has(id)).map(summaryOf)],
+      deleted,
+    };
+  }, [stored, edits]);
+  return { data, error: data ? null : error, refetch };
+}
+
+/** Of a project that was made on this device: its counts are made from its own records. */
+function summaryOf(projectId: string) {
+  const { project, sites } = withEdits(undefined, engine().edits.of(projectId))!;
+  return {
+    project,
+    siteCount: sites.length,
+    lengthMeters: sites.reduce((most, site) => Math.max(most, site.chainage), 0),
+    progress: [],
+  };
 }
 
 export const projectQuery = (projectId: string) =>
@@ -22,9 +51,42 @@ export const projectQuery = (projectId: string) =>
     ),
   });
 
-/** A project's sites, cables, closures and settings. */
+const edited = new WeakMap<object, { edits: readonly StoredEdit[]; definition: ProjectDefinition }>();
+const noProject = {};
+
+/** A project as the server has it, with the edits that wait on this device. The same for the same two. */
+export function shownProject(
+  stored: ProjectDefinition | undefined,
+  edits: readonly StoredEdit[],
+): ProjectDefinition | undefined {
+  if (edits.length === 0) return stored;
+  const key =
+    stored ?? (edits.find((edit) => edit.kind === 'project')?.mine as object | undefined) ?? noProject;
+  const known = edited.get(key);
+  if (known?.edits === edits) return known.definition;
+  const definition = withEdits(stored, edits);
+  if (definition) edited.set(key, { edits, definition });
+  return definition;
+}
+
+/** A project's sites, cables, closures and settings, with what was edited on this device and is not on the server yet. */
 export function useProject(projectId: string) {
-  return useQuery(projectQuery(projectId));
+  const edits = useEdits(projectId);
+  // What is made here, and nowhere else yet, is not asked for.
+  const {
+    data: stored,
+    error,
+    refetch,
+  } = useQuery({
+    ...projectQuery(projectId),
+    enabled: !engine().edits.unborn(projectId),
+  });
+  const data = shownProject(stored, edits);
+  const again = useCallback(async () => {
+    const { data: newest } = await refetch();
+    return { data: shownProject(newest, engine().edits.of(projectId)) };
+  }, [refetch, projectId]);
+  return { data, error: data ? null : error, refetch: again };
 }
 
 export const progressQuery = (projectId: string) =>
@@ -38,32 +100,32 @@ export const progressQuery = (projectId: string) =>
 
 /** How far each closure is, as the server counts. */
 export function useProgress(projectId: string) {
-  return useQuery(progressQuery(projectId));
+  return useQuery({ ...progressQuery(projectId), enabled: !engine().edits.unborn(projectId) });
 }
 
 export function useCreateProject() {
-  const client = useQueryClient();
   return useMutation({
-    mutationFn: (definition: ProjectDefinition) => answerOf(api.projects.$post({ json: definition })),
-    onSuccess: () => client.invalidateQueries({ queryKey: keys.shelf }),
+    mutationFn: (definition: ProjectDefinition) => {
+      const { id } = definition.project;
+      return saveDocument(id, { kind: 'project', documentId: id, base: null, mine: definition });
+    },
   });
 }
 
 /** Fails with status 409 and the newer copy when somebody else saved first. */
 export function useSaveSettings(projectId: string) {
-  const client = useQueryClient();
   return useMutation({
-    mutationFn: async (settings: ProjectSettings & { version: number }) => {
-      const request = api.projects[':projectId'].settings.$put({ param: { projectId }, json: settings });
-      return (await answerOf<{ project: Project }>(request as never)).project;
-    },
-    onSuccess: (project) => {
-      client.setQueryData<ProjectDefinition>(
-        keys.project(projectId),
-        (before) => before && { ...before, project },
-      );
-      void client.invalidateQueries({ queryKey: keys.progress(projectId) });
-      void client.invalidateQueries({ queryKey: keys.shelf });
+    mutationFn: async ({
+      base,
+      settings,
+    }: {
+      base: Project;
+      settings: ProjectSettings;
+    }): Promise<Project> => {
+      const before = settingsOf({ project: base });
+      const mine = { ...settings, version: base.version };
+      const edit = { kind: 'settings', documentId: projectId, base: before, mine } as const;
+      return { ...base, ...(await saveDocument(projectId, edit))! };
     },
   });
 }
@@ -72,7 +134,7 @@ export function useDeleteProject() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (projectId: string) =>
-      answerOf<unknown>(api.projects[':projectId'].$delete({ param: { projectId } })),
+      needsServer(answerOf<unknown>(api.projects[':projectId'].$delete({ param: { projectId } }))),
     onSuccess: (_, projectId) => {
       client.removeQueries({ queryKey: keys.project(projectId) });
       void client.invalidateQueries({ queryKey: keys.shelf });
@@ -85,7 +147,7 @@ export function useRestoreProject() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (projectId: string) =>
-      answerOf<unknown>(api.projects[':projectId'].restore.$post({ param: { projectId } })),
+      needsServer(answerOf<unknown>(api.projects[':projectId'].restore.$post({ param: { projectId } }))),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.shelf }),
   });
 }

@@ -1,12 +1,10 @@
-import type { ProjectDefinition } from '@cordel/core';
+import { sameDocument } from '@cordel/core/edits';
 import { useCallback, useState } from 'react';
 
-/** The version of a project's sites and cables, which are edited together. */
-export const lineVersionOf = ({ project }: ProjectDefinition) => project.lineVersion;
+/** The part of something that is edited: its version, and what it says. */
+type PartOf<T> = (one: T) => object & { readonly version: number };
 
-interface Versioned {
-  readonly version: number;
-}
+const itself = (one: unknown) => one as { readonly version: number };
 
 export interface VersionedEdit<T> {
   /** What the editing began from: a save carries its version, and what is typed is compared with it. Stays as it is when somebody else saves. */
@@ -25,17 +23,21 @@ export interface VersionedEdit<T> {
  * Editing of something that has a version. What is typed survives whatever is fetched meanwhile; a save of somebody else is told beside it, and the person
  * decides.
  * @param newest as it was fetched last; undefined while it is not there
- * @param versionOf where the version of what is edited stands, if not in `version`
+ * @param partOf what of it is edited, if not all of it; a function that stays the same
  */
 export function useVersionedEdit<T>(
   newest: T | undefined,
   refetch: () => Promise<{ readonly data?: unknown }>,
-  versionOf: (one: T) => number = (one) => (one as unknown as Versioned).version,
+  partOf: PartOf<T> = itself,
 ): VersionedEdit<T> {
   const [state, setState] = useState<{ base: T | undefined; round: number }>({ base: newest, round: 0 });
   // The first copy that comes is what the editing begins from.
   const base = state.base ?? newest;
   if (state.base === undefined && newest !== undefined) setState({ ...state, base: newest });
+  const counted = base !== undefined && newest !== undefined && partOf(newest).version > partOf(base).version;
+  // What was saved here, and waited for the server, is there now: the same in a newer version.
+  const same = counted && sameDocument(partOf(newest), partOf(base));
+  if (same) setState({ ...state, base: newest });
   const settle = useCallback((saved: T) => setState(({ round }) => ({ base: saved, round: round + 1 })), []);
   const showNewer = useCallback(
     () => void refetch().then(() => setState(({ round }) => ({ base: undefined, round: round + 1 }))),
@@ -44,7 +46,7 @@ export function useVersionedEdit<T>(
   return {
     base,
     round: state.round,
-    newer: base !== undefined && newest !== undefined && versionOf(newest) > versionOf(base),
+    newer: counted && !same,
     showNewer,
     settle,
   };

@@ -20,14 +20,14 @@ export async function download(
   here: () => Promise<MadeHere | null> = () => Promise.resolve(null),
 ): Promise<Told | null> {
   await engine().ready;
-  const waiting = engine()
-    .log.waiting()
-    .filter((entry) => entry.projectId === projectId).length;
+  const { log, edits } = engine();
+  const records = log.waiting().filter((entry) => entry.projectId === projectId).length;
+  const waiting = records + edits.of(projectId ?? '').length;
   if (waiting > 0)
     return (
       (await saveHere(here, `with ${waiting} that the server does not have yet`)) ??
       failed(
-        'Some readings are not on the server yet, so the document would lack them. Try again when they are sent.',
+        'Something of this is not on the server yet, so the document would lack it. Try again when it is sent.',
       )
     );
   let response: Response;

@@ -5,6 +5,8 @@ export const places = {
   shelf: '/' as Href,
   newProject: '/new' as Href,
   waiting: '/waiting' as Href,
+  /** Where a person decides between two edits of the same thing. */
+  decide: (editId: string) => `/waiting/${editId}` as Href,
   line: (projectId: string) => `/p/${projectId}` as Href,
   losses: (projectId: string) => `/p/${projectId}/losses` as Href,
   limits: (projectId: string) => `/p/${projectId}/limits` as Href,

@@ -1,5 +1,7 @@
 import type { Fact } from '@cordel/core';
+import type { DocumentEdit } from '@cordel/core/edits';
 import type { ClosureFacts } from './closureFacts';
+import { Edits } from './edits';
 import { Log } from './log';
 import { Pull } from './pull';
 import { Push } from './push';
@@ -18,6 +20,7 @@ const afterOthers = 1000;
 export class Engine {
   private readonly views = new Views();
   readonly log: Log;
+  readonly edits: Edits;
   readonly pull: Pull;
   readonly push: Push;
   /** What this device kept is known. */
@@ -27,10 +30,13 @@ export class Engine {
   constructor(around: Surroundings) {
     this.disk = around.disk;
     this.log = new Log(around, this.views);
-    this.pull = new Pull(around, this.log, this.views);
-    this.push = new Push(around, this.log, (projectId, cursor) => this.pull.noteCursor(projectId, cursor));
-    this.ready = this.pull.ready.then(() => {
-      if (this.log.waiting().length > 0) this.push.soon(0);
+    this.edits = new Edits(around);
+    this.pull = new Pull(around, this.log, this.edits, this.views);
+    this.push = new Push(around, this.log, this.edits, (projectId, cursor) =>
+      this.pull.noteCursor(projectId, cursor),
+    );
+    this.ready = Promise.all([this.pull.ready, this.edits.ready]).then(() => {
+      if (this.log.waiting().length + this.edits.waitingScopes().length > 0) this.push.soon(0);
     });
   }
 
@@ -48,6 +54,19 @@ export class Engine {
     return kept;
   }
 
+  /**
+   * Keeps an edit of a document on this device, to be sent. Rejects with `NotKept` where it cannot, and nothing is changed.
+   * @param scope the project, or "" for what all projects share
+   * @param tried it was sent, and it is not known what became of it
+   */
+  async keepEdit(scope: string, edit: DocumentEdit, tried = false): Promise<void> {
+    await this.ready;
+    // What is made here has no history anywhere else: all of it is here.
+    if (edit.kind === 'project') await this.pull.bear(scope);
+    await this.edits.keep(scope, edit, tried);
+    this.push.soon(0);
+  }
+
   /** The facts of a closure, to be watched. */
   closure(projectId: string, closureId: string): ClosureFacts {
     return this.pull.closure(projectId, closureId);
@@ -56,6 +75,7 @@ export class Engine {
   /** Puts refused ones on their way again: what stood in the way was mended. */
   async sendAgain(ids: readonly string[]): Promise<void> {
     await this.log.putBack(ids);
+    await this.edits.putBack(ids);
     await this.push.run();
   }
 
@@ -63,13 +83,14 @@ export class Engine {
   async heard(news: TabNews): Promise<void> {
     await this.ready;
     if ('project' in news) return this.pull.reread(news.project);
-    await this.log.refresh();
-    if (this.log.waiting().length > 0) this.push.soon(afterOthers);
+    await Promise.all([this.log.refresh(), this.edits.refresh()]);
+    if (this.log.waiting().length + this.edits.waitingScopes().length > 0) this.push.soon(afterOthers);
   }
 
   /** The browser threw away what it kept. What is still known here is kept again. */
   async lost(): Promise<void> {
     await this.log.keepAgain();
+    await this.edits.keepAgain();
     await this.pull.readAnew();
   }
 

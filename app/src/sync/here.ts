@@ -2,6 +2,8 @@ import { flushSync } from 'react-dom';
 import { answerOf, api, ProblemError } from '../data/api';
 import { queryClient } from '../data/client';
 import { keys } from '../data/keys';
+import { showStored } from '../data/showStored';
+import { sendEdit } from './editServer';
 import { Engine } from './engine';
 import type { FactServer, TabNews } from './surroundings';
 import { IndexedStore } from './indexedStore';
@@ -36,7 +38,9 @@ const server: FactServer = {
       : null,
 };
 
-const refused = (error: unknown) => server.refusal(error) !== null;
+/** The words with which the server refused for good; null where it could not be reached, or is in trouble itself. */
+export const finalRefusal = server.refusal;
+const refused = (error: unknown) => finalRefusal(error) !== null;
 
 interface Here {
   readonly engine: Engine;
@@ -70,6 +74,8 @@ function ofThisBrowser(): Here {
   const here = new Engine({
     disk,
     server,
+    sendEdit: (scope, edit) => sendEdit(scope, edit, finalRefusal),
+    onStored: (scope, edit, stored) => showStored(queryClient, scope, edit, stored),
     // Where the browser has no locks, two tabs may send the same; the server stores it once.
     alone: async (work) => {
       await (navigator.locks ? navigator.locks.request('cordel-send', work) : work());
@@ -78,6 +84,7 @@ function ofThisBrowser(): Here {
     older: olderStorage,
     together: flushSync,
     onSent: (projectId) => {
+      if (projectId === '') return;
       void queryClient.invalidateQueries({ queryKey: keys.progress(projectId) });
       void queryClient.invalidateQueries({ queryKey: keys.shelf });
       // Read again when somebody looks at it, and not for every reading.

@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
+import type { StoredEdit } from './editList';
 import { closureIn } from './read';
 import {
   NotKept,
@@ -31,9 +32,14 @@ interface Tables extends DBSchema {
   };
   reach: { key: string; value: Reach };
   snapshot: { key: string; value: Snapshot };
+  edit: {
+    key: string;
+    value: StoredEdit & { /** Place in its scope. */ n: number };
+    indexes: { scope: string };
+  };
 }
 
-const databaseVersion = 1;
+const databaseVersion = 2;
 
 type Database = IDBPDatabase<Tables>;
 type Change<Names extends StoreNames<Tables>[]> = IDBPTransaction<Tables, Names, 'readwrite'>;
@@ -180,6 +186,23 @@ export class IndexedStore implements Store {
     });
   }
 
+  async edits(): Promise<StoredEdit[]> {
+    return inOrder(await this.read((database) => database.getAll('edit')));
+  }
+
+  changeEdits(scope: string, work: (there: readonly StoredEdit[]) => readonly StoredEdit[]): Promise<void> {
+    return this.change(['edit'], async (change) => {
+      const table = change.objectStore('edit');
+      const there = inOrder(await table.index('scope').getAll(scope));
+      const next = work(there);
+      const stays = new Set(next.map((edit) => edit.id));
+      await Promise.all([
+        ...there.filter((edit) => !stays.has(edit.id)).map((edit) => table.delete(edit.id)),
+        ...next.map((edit, n) => table.put({ ...edit, n })),
+      ]);
+    });
+  }
+
   factsOf(projectId: string, closureId: string, after: number): Promise<NumberedFact[]> {
     const range = IDBKeyRange.bound([projectId, closureId, after], [projectId, closureId, Infinity], true);
     return this.read((database) => database.getAllFromIndex('fact', 'closure', range));
@@ -251,7 +274,9 @@ export class IndexedStore implements Store {
 
   private open(): Promise<Database> {
     this.database ??= openDB<Tables>(this.name, databaseVersion, {
-      upgrade(database, _, __, transaction) {
+      upgrade(database, before, _, transaction) {
+        if (before < 2) database.createObjectStore('edit', { keyPath: 'id' }).createIndex('scope', 'scope');
+        if (before >= 1) return;
         database.createObjectStore('entry', { keyPath: 'n', autoIncrement: true }).createIndex('id', 'id', {
           unique: true,
         });
@@ -275,6 +300,9 @@ export class IndexedStore implements Store {
     return this.database;
   }
 }
+
+const inOrder = <T extends { readonly n: number }>(edits: readonly T[]) =>
+  [...edits].sort((a, b) => a.n - b.n);
 
 const ofProject = (projectId: string) => IDBKeyRange.bound([projectId, 0], [projectId, Infinity]);
 

@@ -55,6 +55,7 @@ class Device {
   tabs: Engine[] = [];
   fate: Fate = 'well';
   pages = Infinity;
+  private dying = 0;
   private onCrash = () => undefined as void;
   private heard: Promise<void>[] = [];
 
@@ -75,7 +76,8 @@ class Device {
             if (this.fate === 'unreachable') throw new Unreachable();
             const answer = await server.send(of, facts);
             if (this.fate === 'answer lost') throw new Unreachable();
-            if (this.fate !== 'crash') return answer;
+            // The other tab may be sending by itself in this moment: it lives on.
+            if (this.fate !== 'crash' || this.dying !== at) return answer;
             this.onCrash();
             return new Promise<never>(() => {});
           },
@@ -105,6 +107,7 @@ class Device {
   async send(at: number, fate: Fate): Promise<void> {
     const tab = this.tabs[at]!;
     this.fate = fate;
+    this.dying = at;
     const stored = new Promise<void>((done) => (this.onCrash = done));
     await Promise.race([tab.push.run(), stored]);
     if (fate === 'crash') this.restart(at);

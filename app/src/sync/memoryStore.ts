@@ -1,3 +1,4 @@
+import type { StoredEdit } from './editList';
 import { closureIn } from './read';
 import type { NotKept } from './store';
 import {
@@ -20,6 +21,7 @@ export class MemoryStore implements Store {
   private readonly facts = new Map<string, Map<number, unknown>>();
   private readonly reached = new Map<string, Reach>();
   private readonly snapshots = new Map<string, Snapshot>();
+  private readonly edited = new Map<string, readonly StoredEdit[]>();
 
   /** @param refuses why it does not take what is recorded here; null: it does */
   constructor(public refuses: NotKept | null = null) {}
@@ -105,6 +107,18 @@ export class MemoryStore implements Store {
 
   async allFacts(projectId: string): Promise<readonly unknown[]> {
     return [...(this.facts.get(projectId) ?? [])].sort(([a], [b]) => a - b).map(([, raw]) => raw);
+  }
+
+  edits = () => Promise.resolve([...this.edited.values()].flat());
+
+  async changeEdits(
+    scope: string,
+    work: (there: readonly StoredEdit[]) => readonly StoredEdit[],
+  ): Promise<void> {
+    const there = this.edited.get(scope) ?? [];
+    const next = work(there);
+    if (this.refuses && next.length > there.length) throw this.refuses;
+    this.edited.set(scope, next);
   }
 
   snapshot = (key: string) => Promise.resolve(this.snapshots.get(key));

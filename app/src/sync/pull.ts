@@ -1,4 +1,5 @@
 import type { ClosureFacts } from './closureFacts';
+import type { Edits } from './edits';
 import { Listeners } from './listeners';
 import type { Log } from './log';
 import { closureIn } from './read';
@@ -41,6 +42,7 @@ export class Pull {
   constructor(
     private readonly around: Surroundings,
     private readonly log: Log,
+    private readonly edits: Edits,
     private readonly views: Views,
   ) {
     this.ready = this.begin();
@@ -89,11 +91,21 @@ export class Pull {
     return along;
   }
 
+  /** A project is made on this device: nothing happened in it anywhere else. */
+  async bear(projectId: string): Promise<void> {
+    await this.ready;
+    await this.store.takePage(projectId, [], { cursor: 0, whole: true, at: this.around.now() });
+    await this.lookAround();
+    for (const view of this.views.of(projectId)) await this.load(view);
+  }
+
   /** Takes a project from this device. false, and nothing is done, while something recorded in it is not on the server. */
   async forget(projectId: string): Promise<boolean> {
     await this.ready;
     await this.log.refresh();
-    if (this.log.entries().some((entry) => entry.projectId === projectId)) return false;
+    await this.edits.refresh();
+    const waits = this.log.entries().some((entry) => entry.projectId === projectId);
+    if (waits || this.edits.all().some((edit) => edit.scope === projectId)) return false;
     await this.store.forget(projectId);
     this.project(projectId).cursor = 0;
     this.views.noteChange(projectId);
@@ -135,6 +147,7 @@ export class Pull {
   /** Reads what the server has of a project beyond what is here. Never rejects: see `errorOf`. */
   run(projectId: string): Promise<void> {
     const project = this.project(projectId);
+    if (this.edits.unborn(projectId)) return Promise.resolve();
     project.pulling ??= this.read(projectId, project)
       .then(
         () => null,

@@ -1,6 +1,7 @@
+import type { Edits } from './edits';
 import { Listeners } from './listeners';
 import type { Log } from './log';
-import type { Entry } from './read';
+import { closureIn, type Entry } from './read';
 import type { Receipt, Surroundings } from './surroundings';
 
 /** "away": the server could not be reached, or not store it; it is tried again by itself. */
@@ -27,6 +28,7 @@ export class Push {
   constructor(
     private readonly around: Surroundings,
     private readonly log: Log,
+    private readonly edits: Edits,
     private readonly onSettled: (projectId: string, cursor: number) => void,
   ) {}
 
@@ -40,7 +42,7 @@ export class Push {
     }
     clearTimeout(this.timer);
     this.timer = undefined;
-    this.running = this.log.ready
+    this.running = Promise.all([this.log.ready, this.edits.ready])
       .then(() =>
         this.around.alone(async () => {
           do {
@@ -90,17 +92,31 @@ export class Push {
     this.listeners.tell();
   }
 
-  /** The oldest first. A project whose facts cannot be sent now holds up no other. */
+  /** What is waiting and can be sent: not what is recorded of something that the server cannot know yet. */
+  private sendable(): readonly Entry[] {
+    return this.log.waiting().filter((entry) => !this.edits.holds(entry.projectId, closureIn(entry.raw)));
+  }
+
+  /**
+   * Edits of documents first, since records may be about something that they make; then records, the oldest first. A project that cannot be sent now holds up no
+   * other.
+   */
   private async sendAll(): Promise<void> {
-    // Another tab may have recorded or sent some.
-    await this.log.refresh();
+    // Another tab may have recorded, edited or sent some.
+    await Promise.all([this.log.refresh(), this.edits.refresh()]);
     const failed = new Set<string>();
-    if (this.log.waiting().length > 0) this.say('sending');
+    const scopes = this.edits.waitingScopes();
+    if (scopes.length + this.sendable().length > 0) this.say('sending');
+    for (const scope of scopes) {
+      if (this.stopped) break;
+      await this.edits.send(scope).catch(() => failed.add(scope));
+      this.around.onSent(scope);
+    }
     for (;;) {
-      const next = this.log.waiting().find((entry) => !failed.has(entry.projectId));
+      const next = this.sendable().find((entry) => !failed.has(entry.projectId));
       if (!next || this.stopped) break;
       const { projectId } = next;
-      const group = groupOf(this.log.waiting().filter((entry) => entry.projectId === projectId));
+      const group = groupOf(this.sendable().filter((entry) => entry.projectId === projectId));
       if (!(await this.sendGroup(projectId, group))) failed.add(projectId);
       this.around.onSent(projectId);
     }

@@ -1,5 +1,6 @@
 import type { Fact } from '@cordel/core';
 import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import type { StoredEdit } from './editList';
 import type { KnownFacts } from './closureFacts';
 import { engine } from './here';
 import type { Entry } from './read';
@@ -11,6 +12,16 @@ import type { NotKept, Reach } from './store';
 /** Everything that was recorded here and is not confirmed, in order of entering. */
 export function useEntries(): readonly Entry[] {
   return useSyncExternalStore(engine().log.subscribe, engine().log.entries);
+}
+
+/** Every edit of a document that was made on this device and is not confirmed. */
+export function useAllEdits(): readonly StoredEdit[] {
+  return useSyncExternalStore(engine().edits.subscribe, engine().edits.all);
+}
+
+/** Those of a project, or with "" of what all projects share, in order. */
+export function useEdits(scope: string): readonly StoredEdit[] {
+  return useSyncExternalStore(engine().edits.subscribe, () => engine().edits.of(scope));
 }
 
 /** Why the last record could not be kept on this device, so that it has to be entered again; null where it was. */

@@ -1,4 +1,5 @@
 import type { Fact, UnknownFact } from '@cordel/core';
+import type { StoredEdit } from './editList';
 
 export type AnyFact = Fact | UnknownFact;
 
@@ -98,6 +99,10 @@ export interface Store {
   forget(projectId: string): Promise<void>;
   /** Which of these ids are those of facts that the server has, as far as is known here. */
   accepted(ids: readonly string[]): Promise<ReadonlySet<string>>;
+  /** Edits of documents, of every scope; within one in order. As they were written, by whichever version of Cordel. */
+  edits(): Promise<StoredEdit[]>;
+  /** Puts the edits of a scope that `work` makes of those that are there in their place. */
+  changeEdits(scope: string, work: (there: readonly StoredEdit[]) => readonly StoredEdit[]): Promise<void>;
   /** A closure's facts with numbers from `after` on, in their order. */
   factsOf(projectId: string, closureId: string, after: number): Promise<NumberedFact[]>;
   /** All facts of a project that were read, in the server's order. */

@@ -1,3 +1,4 @@
+import type { DocumentEdit } from '@cordel/core/edits';
 import type { NotKept, Store, StoredEntry } from './store';
 
 /** What the engine needs of the server. */
@@ -18,11 +19,24 @@ export interface Receipt {
   readonly refused: readonly { readonly id: string; readonly message: string }[];
 }
 
+/** What became of an edit that was sent. */
+export type EditAnswer =
+  /** As the server has it now; null where it was deleted. */
+  | { readonly stored: DocumentEdit['mine'] }
+  /** Somebody else stored this first. */
+  | { readonly theirs: NonNullable<DocumentEdit['mine']> }
+  /** The words with which it refused for good. */
+  | { readonly refused: string };
+
 /** Where the engine runs. */
 export interface Surroundings {
   /** The disk; or something in its place, and why the disk cannot be used. */
   readonly disk: Promise<{ readonly store: Store; readonly trouble: NotKept['why'] | null }>;
   readonly server: FactServer;
+  /** Stores an edit of a document. Rejects where it is not known what became of it. */
+  readonly sendEdit: (scope: string, edit: DocumentEdit) => Promise<EditAnswer>;
+  /** The server has an edit: called before it is on its way no longer. */
+  readonly onStored: (scope: string, edit: DocumentEdit, stored: DocumentEdit['mine']) => void;
   /** Runs work that only one tab of this device may do at a time. */
   readonly alone: (work: () => Promise<void>) => Promise<void>;
   /** To the other tabs of this device. `heard` of theirs is called with it. */
@@ -37,5 +51,5 @@ export interface Surroundings {
   readonly now: () => number;
 }
 
-/** Something changed on the disk: what was recorded here, or what was read of a project. */
-export type TabNews = { readonly entries: true } | { readonly project: string };
+/** Something changed on the disk: what was recorded or edited here, or what was read of a project. */
+export type TabNews = { readonly entries: true } | { readonly edits: true } | { readonly project: string };

@@ -1,1 +1,1 @@
-export { WaitingScreen as default } from '../features/waiting/WaitingScreen';
+export { WaitingScreen as default } from '../../features/waiting/WaitingScreen';

@@ -18,7 +18,7 @@ import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Action } from '../../ui/Action';
 import { TextBox } from '../../ui/Field';
 import { NumberBox } from '../../ui/NumberBox';
-import { SaveFoot } from '../../ui/SaveFoot';
+import { SaveFoot } from '../../shell/forms/SaveFoot';
 import { Screen } from '../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { gutter, space, stroke } from '../../ui/tokens';
@@ -83,7 +83,8 @@ function GearForm({ item, fresh, edit }: { item: Gear; fresh: boolean; edit: Ver
           onNewer={edit.showNewer}
           onSave={() => {
             setAsked(true);
-            if (result.success) afterwards(save.mutateAsync(result.data), toTheList);
+            if (result.success)
+              afterwards(save.mutateAsync({ base: fresh ? null : item, item: result.data }), toTheList);
           }}
         />
       }

@@ -3,7 +3,6 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { z } from 'zod';
-import { ProblemError } from '../../data/api';
 import { useProject, useSaveSettings } from '../../data/projects';
 import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Action } from '../../ui/Action';
@@ -17,6 +16,8 @@ import { useCordelTheme, useWide } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { CordNav } from '../../shell/frame/CordNav';
+import { OvertakenNotice } from '../../shell/forms/OvertakenNotice';
+import { limitFields } from '../../shell/fieldWords';
 import { places, projectTabs } from '../../shell/places';
 
 const formSchema = z.object({
@@ -31,27 +32,6 @@ const formSchema = z.object({
 });
 type FormOutput = z.output<typeof formSchema>;
 type FormInput = z.input<typeof formSchema>;
-
-const fields: readonly { name: keyof Limits; label: string; unit?: string; hint?: string }[] = [
-  { name: 'singleMax', label: 'Single splice, at most', unit: 'dB' },
-  { name: 'ribbonFiberMax', label: 'Each fiber of a ribbon, at most', unit: 'dB' },
-  { name: 'trayMean', label: 'Tray mean, at most', unit: 'dB' },
-  { name: 'closureMean', label: 'Closure mean, at most', unit: 'dB' },
-  { name: 'cleaveAngleMax', label: 'Cleave angle, at most', unit: '°' },
-  {
-    name: 'offsetMax',
-    label: 'Axis offset before the arc, at most',
-    unit: 'μm',
-    hint: 'Empty: only what the machine itself takes.',
-  },
-  {
-    name: 'gapMax',
-    label: 'Gap before the arc, at most',
-    unit: 'μm',
-    hint: 'Empty: only what the machine itself takes.',
-  },
-  { name: 'tries', label: 'Tries, before it is the owner’s call' },
-];
 
 /** What the owner asks for. Verdicts are derived from these numbers, so a change judges everything anew, past readings too. */
 export function LimitsScreen({ projectId }: { projectId: string }) {
@@ -81,7 +61,7 @@ export function LimitsScreen({ projectId }: { projectId: string }) {
 
 const asText = (limits: Limits): FormInput =>
   Object.fromEntries(
-    fields.map(({ name, unit }) => {
+    limitFields.map(({ name, unit }) => {
       const value = limits[name];
       return [name, value === undefined ? '' : unit === 'dB' ? formatLoss(value) : String(value)];
     }),
@@ -103,10 +83,12 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
   });
   const store = (output: FormOutput) => {
     const limits = asLimits(output);
-    const { name, units, window, timeZone, version } = project;
-    save.mutate({ name, units, window, timeZone, version, limits }, { onSuccess: edit.settle });
+    const { name, units, window, timeZone } = project;
+    save.mutate(
+      { base: project, settings: { name, units, window, timeZone, limits } },
+      { onSuccess: edit.settle },
+    );
   };
-  const stale = save.error instanceof ProblemError && save.error.status === 409;
   return (
     <ScrollView contentContainerStyle={styles.form}>
       <View role="group" aria-label="Presets" style={styles.presets}>
@@ -125,7 +107,7 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
         ))}
       </View>
       <View style={styles.fields}>
-        {fields.map(({ name, label, unit, hint }) => (
+        {limitFields.map(({ name, label, unit, hint }) => (
           <View key={name} style={styles.half}>
             <Field
               control={control}
@@ -139,10 +121,7 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
         ))}
       </View>
       {save.error ? (
-        <View role="alert" style={styles.preset}>
-          <Type tone="accent">{save.error.message}</Type>
-          {stale ? <Action label="Show the newer ones" onPress={edit.showNewer} /> : null}
-        </View>
+        <OvertakenNotice error={save.error} show="Show the newer ones" onNewer={edit.showNewer} />
       ) : edit.newer ? (
         <View role="status" style={styles.preset}>
           <Type>Somebody else saved these settings meanwhile. What you typed is still here.</Type>

@@ -3,43 +3,57 @@ import { useQueries } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { memo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
-import { projectQuery } from '../../data/projects';
+import { projectQuery, shownProject } from '../../data/projects';
 import { saveText } from '../../shell/download';
 import { Screen } from '../../shell/frame/Screen';
 import { places } from '../../shell/places';
 import { engine } from '../../sync/here';
 import type { Entry } from '../../sync/read';
-import { useEntries, useSending } from '../../sync/react';
+import { onItsWay, type StoredEdit } from '../../sync/editList';
+import { useAllEdits, useEntries, useSending } from '../../sync/react';
 import { Action } from '../../ui/Action';
 import { Empty } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
 import { dayAndTime } from '../../ui/times';
 import { gutter, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { EditRow } from './EditRow';
 import { placeWords, recordWords } from './recordWords';
 
-/** Everything that was recorded on this device and is not on the server: what is on its way, and before it what the server will not take. */
+/** Everything that was recorded or edited on this device and is not on the server: what is on its way, and before it what the person has to decide. */
 export function WaitingScreen() {
   const entries = useEntries();
+  const edits = useAllEdits();
   const sending = useSending();
-  const refused = entries.filter((entry) => entry.refused !== null);
-  const waiting = entries.filter((entry) => entry.refused === null);
-  const projectIds = [...new Set(entries.map((entry) => entry.projectId))].filter((id) => id !== '');
-  const projects = useQueries({ queries: projectIds.map((id) => projectQuery(id)) });
-  const definitionOf = (projectId: string) => projects[projectIds.indexOf(projectId)]?.data;
+  const items: readonly Item[] = [
+    ...edits.map((edit) => ({ edit, refused: !onItsWay(edit) })),
+    ...entries.map((entry) => ({ entry, refused: entry.refused !== null })),
+  ];
+  const refused = items.filter((item) => item.refused);
+  const waiting = items.filter((item) => !item.refused);
+  const projectIds = [
+    ...new Set([...entries.map((entry) => entry.projectId), ...edits.map((edit) => edit.scope)]),
+  ].filter((id) => id !== '');
+  const stored = useQueries({
+    queries: projectIds.map((id) => ({ ...projectQuery(id), enabled: !engine().edits.unborn(id) })),
+  });
+  const definitionOf = (projectId: string) =>
+    projectId === ''
+      ? undefined
+      : shownProject(stored[projectIds.indexOf(projectId)]?.data, engine().edits.of(projectId));
   return (
     <Screen
       title="On this device"
-      subtitle="Recorded here, not on the server yet"
+      subtitle="Entered here, not on the server yet"
       up={{ href: places.shelf, name: 'the shelf' }}
       foot={
-        entries.length === 0 ? undefined : (
+        items.length === 0 ? undefined : (
           <View style={styles.foot}>
             <Action
               bench
               label="Export"
               spoken="Export everything listed here as a file"
-              onPress={() => saveText(exported(entries), 'cordel records.json', 'application/json')}
+              onPress={() => saveText(exported(entries, edits), 'cordel records.json', 'application/json')}
               style={styles.grow}
             />
             {waiting.length > 0 ? (
@@ -56,22 +70,23 @@ export function WaitingScreen() {
         )
       }
     >
-      {entries.length === 0 ? (
+      {items.length === 0 ? (
         <Empty
           title="Everything is on the server"
-          text="What is recorded with no network is kept here until the server has it."
+          text="What is entered with no network is kept here until the server has it."
         />
       ) : (
         <FlatList
           data={[...refused, ...waiting]}
-          keyExtractor={(entry) => entry.id}
+          keyExtractor={(item) => ('edit' in item ? item.edit : item.entry).id}
           contentContainerStyle={styles.list}
           initialNumToRender={20}
           ListHeaderComponent={
             <View role="status" style={styles.head}>
               {refused.length > 0 ? (
                 <Type look="strong" tone="accent">
-                  {refused.length} not taken by the server: counted in no sum, and kept here until you decide.
+                  {refused.length} to decide. What the server will not take counts in no sum, and is kept here
+                  until you do.
                 </Type>
               ) : null}
               {waiting.length > 0 ? (
@@ -86,7 +101,13 @@ export function WaitingScreen() {
               ) : null}
             </View>
           }
-          renderItem={({ item }) => <Record entry={item} definition={definitionOf(item.projectId)} />}
+          renderItem={({ item }) =>
+            'edit' in item ? (
+              <EditRow edit={item.edit} definition={definitionOf(item.edit.scope)} />
+            ) : (
+              <Record entry={item.entry} definition={definitionOf(item.entry.projectId)} />
+            )
+          }
         />
       )}
     </Screen>
@@ -158,14 +179,20 @@ const Record = memo(function Record({
   );
 });
 
+type Item = { readonly refused: boolean } & ({ readonly edit: StoredEdit } | { readonly entry: Entry });
+
 /** As a file that says by itself what it is. */
-function exported(entries: readonly Entry[]): string {
+function exported(entries: readonly Entry[], edits: readonly StoredEdit[]): string {
   return JSON.stringify(
     {
       format: 'cordel-records',
       formatVersion: 1,
       exportedAt: new Date().toISOString(),
       records: entries.map(({ projectId, refused, raw }) => ({ projectId, refused, fact: raw })),
+      edits: edits.map(({ scope, kind, documentId, refused, base, mine, theirs }) => ({
+        projectId: scope,
+        ...{ kind, documentId, refused, base, mine, theirs },
+      })),
     },
     null,
     2,

@@ -1,8 +1,8 @@
 import { StyleSheet, View } from 'react-native';
-import { ProblemError } from '../data/api';
-import { Action } from './Action';
-import { space } from './tokens';
-import { Type } from './Type';
+import { Action } from '../../ui/Action';
+import { space } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import { OvertakenNotice } from './OvertakenNotice';
 
 interface SaveFootProps {
   label: string;
@@ -23,12 +23,7 @@ export function SaveFoot({ label, saving, error, trouble, onSave, newer, onNewer
   return (
     <View style={styles.foot}>
       {error ? (
-        <View role="alert" style={styles.error}>
-          <Type tone="accent">{error.message}</Type>
-          {error instanceof ProblemError && error.status === 409 ? (
-            <Action label="Show the newer one" onPress={onNewer} />
-          ) : null}
-        </View>
+        <OvertakenNotice error={error} onNewer={onNewer} />
       ) : newer ? (
         <View role="status" style={styles.error}>
           <Type>Somebody else saved this meanwhile. What you typed is still here.</Type>

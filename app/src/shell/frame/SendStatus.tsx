@@ -2,11 +2,13 @@ import { router } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useClockOff } from '../../data/clock';
 import { useLittleRoom } from '../../data/room';
-import { useEntries, useNotKept } from '../../sync/react';
+import { onItsWay } from '../../sync/editList';
+import { useAllEdits, useEntries, useNotKept } from '../../sync/react';
 import { Action } from '../../ui/Action';
 import { space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { places } from '../places';
+import { useNewerVersion } from '../version/newerVersion';
 
 /**
  * "3 to send": what this device has and the server has not, in words and never as an error. Nothing when there is nothing. A
@@ -14,7 +16,8 @@ import { places } from '../places';
  * @param linked the words lead to the page of what waits: not at the bench, where nothing is that small for a glove
  */
 export function SendWords({ after, linked }: { after: string | undefined; linked: boolean }) {
-  const waiting = useEntries().filter((entry) => entry.refused === null).length;
+  const records = useEntries().filter((entry) => entry.refused === null).length;
+  const waiting = records + useAllEdits().filter(onItsWay).length;
   return (
     <View style={styles.words}>
       {after ? (
@@ -43,9 +46,10 @@ export function SendWords({ after, linked }: { after: string | undefined; linked
 export function DeviceNotices() {
   return (
     <>
+      <VersionNotice />
       <ClockNotice />
       <RoomNotice />
-      <RefusedFacts />
+      <Undecided />
     </>
   );
 }
@@ -66,6 +70,20 @@ export function NotKeptNotice() {
     <View style={styles.bar} role="alert">
       <Type look="strong" tone="accent">
         {notKeptWords[why]}
+      </Type>
+    </View>
+  );
+}
+
+function VersionNotice() {
+  const version = useNewerVersion();
+  if (version === 'none') return null;
+  return (
+    <View style={styles.bar} role="status">
+      <Type look="small">
+        {version === 'ready'
+          ? 'A newer Cordel is here. It is taken when nothing is being entered.'
+          : 'This is a newer Cordel now. Nothing that waits was lost.'}
       </Type>
     </View>
   );
@@ -99,17 +117,29 @@ function RoomNotice() {
   );
 }
 
-/** Readings that the server will not take, where there are any: told, and kept until the person decides. */
-function RefusedFacts() {
-  const refused = useEntries().filter((entry) => entry.refused !== null).length;
-  if (refused === 0) return null;
+/** What the server will not take, and what somebody else changed too, where there is any: told, and kept until the person decides. */
+function Undecided() {
+  const entries = useEntries().filter((entry) => entry.refused !== null).length;
+  const edits = useAllEdits().filter((edit) => !onItsWay(edit));
+  const overtaken = edits.filter((edit) => edit.theirs !== null).length;
+  const refused = entries + edits.length - overtaken;
+  if (refused + overtaken === 0) return null;
   return (
     <View style={styles.bar}>
-      <Action
-        icon="alert"
-        label={`${refused} not taken by the server`}
-        onPress={() => router.navigate(places.waiting)}
-      />
+      {refused > 0 ? (
+        <Action
+          icon="alert"
+          label={`${refused} not taken by the server`}
+          onPress={() => router.navigate(places.waiting)}
+        />
+      ) : null}
+      {overtaken > 0 ? (
+        <Action
+          icon="alert"
+          label={`${overtaken} changed by somebody else too: decide`}
+          onPress={() => router.navigate(places.waiting)}
+        />
+      ) : null}
     </View>
   );
 }

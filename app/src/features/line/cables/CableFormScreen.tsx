@@ -1,16 +1,17 @@
 import { colorSchemes, fiberTypes, type Cable, type ProjectDefinition } from '@cordel/core';
+import { lineOf } from '@cordel/core/edits';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useSaveLine } from '../../../data/plan';
 import { useProject } from '../../../data/projects';
-import { lineVersionOf, useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
+import { useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
 import { afterwards } from '../../../data/afterwards';
 import { Action } from '../../../ui/Action';
 import { CrossSection } from '../../../ui/CrossSection';
 import { Choice, TextBox } from '../../../ui/Field';
-import { SaveFoot } from '../../../ui/SaveFoot';
+import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { Screen } from '../../../shell/frame/Screen';
 import { Sheet } from '../../../ui/Sheet';
 import { Empty, Failed, Loading } from '../../../ui/States';
@@ -33,7 +34,7 @@ import { places } from '../../../shell/places';
 /** Makes a cable ("new") or edits one: what it is made of, its colors, its fiber, where it runs. */
 export function CableFormScreen({ projectId, cableId }: { projectId: string; cableId: string }) {
   const { data: definition, error, refetch } = useProject(projectId);
-  const edit = useVersionedEdit(definition, refetch, lineVersionOf);
+  const edit = useVersionedEdit(definition, refetch, lineOf);
   const up = { href: places.line(projectId), name: 'the line' };
   const cable = definition?.cables.find((one) => one.id === cableId);
   if (!definition || (!cable && cableId !== 'new'))
@@ -77,7 +78,7 @@ function CableFormAt({
   edit: VersionedEdit<ProjectDefinition>;
 }) {
   const { project } = definition;
-  const version = edit.base!.project.lineVersion;
+  const base = edit.base!;
   const [form, setForm] = useState<CableForm>(() => (cable ? formOfCable(cable, project.units) : emptyCable));
   const [troubles, setTroubles] = useState<FormTroubles>({});
   const [removing, setRemoving] = useState(false);
@@ -122,7 +123,7 @@ function CableFormAt({
   );
 
   const store = (cables: Cable[], then: () => void) =>
-    afterwards(save.mutateAsync({ version, sites: definition.sites, cables }), (saved) => {
+    afterwards(save.mutateAsync({ base, sites: definition.sites, cables }), (saved) => {
       edit.settle(saved);
       then();
     });

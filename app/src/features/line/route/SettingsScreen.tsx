@@ -9,7 +9,7 @@ import { Action } from '../../../ui/Action';
 import { DateTimeBox } from '../../../ui/DateTimeBox';
 import { Choice, TextBox } from '../../../ui/Field';
 import { Panes } from '../../../shell/frame/Panes';
-import { SaveFoot } from '../../../ui/SaveFoot';
+import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { Screen } from '../../../shell/frame/Screen';
 import { Failed, Loading } from '../../../ui/States';
 import { useCordelTheme } from '../../../ui/theme';
@@ -55,13 +55,15 @@ function SettingsForm({ project, edit }: { project: Project; edit: VersionedEdit
     const missing: Record<string, string> = {};
     if (bounded && from === null) missing.opens = 'Give the day and the time at which it opens.';
     if (bounded && to === null) missing.closes = 'Give the day and the time at which it closes.';
-    const { limits, version } = project;
+    const { limits } = project;
     const window = bounded && from !== null && to !== null ? { opens: from, closes: to } : null;
     const read = projectSettingsSchema.safeParse({ name, units, limits, window, timeZone });
     for (const { path, message } of read.error?.issues ?? []) missing[String(path.at(-1))] ??= message;
     setTroubles(missing);
     if (!read.success || Object.keys(missing).length > 0) return;
-    afterwards(save.mutateAsync({ ...read.data, version }), () => router.navigate(places.line(project.id)));
+    afterwards(save.mutateAsync({ base: project, settings: read.data }), () =>
+      router.navigate(places.line(project.id)),
+    );
   };
   const trouble = Object.values(troubles)[0];
 

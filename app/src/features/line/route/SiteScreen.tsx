@@ -13,18 +13,19 @@ import {
   type ProjectDefinition,
   type Site,
 } from '@cordel/core';
+import { lineOf } from '@cordel/core/edits';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useCreateClosure, useModels, useSaveLine } from '../../../data/plan';
 import { useProject } from '../../../data/projects';
-import { lineVersionOf, useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
+import { useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
 import { afterwards } from '../../../data/afterwards';
 import { Action } from '../../../ui/Action';
 import { Choice, TextBox } from '../../../ui/Field';
 import { toNumber } from '../../../ui/numberField';
-import { SaveFoot } from '../../../ui/SaveFoot';
+import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { Screen } from '../../../shell/frame/Screen';
 import { Sheet } from '../../../ui/Sheet';
 import { Empty, Failed, Loading } from '../../../ui/States';
@@ -35,7 +36,7 @@ import { places } from '../../../shell/places';
 /** Makes a site ("new") or edits one, and puts a closure there. */
 export function SiteScreen({ projectId, siteId }: { projectId: string; siteId: string }) {
   const { data: definition, error, refetch } = useProject(projectId);
-  const edit = useVersionedEdit(definition, refetch, lineVersionOf);
+  const edit = useVersionedEdit(definition, refetch, lineOf);
   const up = { href: places.line(projectId), name: 'the line' };
   const site = definition?.sites.find((one) => one.id === siteId);
   if (!definition || (!site && siteId !== 'new'))
@@ -78,7 +79,7 @@ function SiteAt({
   edit: VersionedEdit<ProjectDefinition>;
 }) {
   const { project, sites } = definition;
-  const version = edit.base!.project.lineVersion;
+  const base = edit.base!;
   const [name, setName] = useState(site?.name ?? '');
   const [kind, setKind] = useState<Site['kind']>(site?.kind ?? 'closure');
   const shown = site ? String(shownFromMeters(site.chainage, project.units)) : '';
@@ -126,7 +127,7 @@ function SiteAt({
     setTroubles({});
     const others = sites.filter((one) => one.id !== read.data.id);
     afterwards(
-      save.mutateAsync({ version, sites: [...others, read.data], cables: definition.cables }),
+      save.mutateAsync({ base, sites: [...others, read.data], cables: definition.cables }),
       (saved) => {
         edit.settle(saved);
         if (site) router.navigate(places.line(project.id));
@@ -212,7 +213,7 @@ function SiteAt({
               onPress={() =>
                 afterwards(
                   save.mutateAsync({
-                    version,
+                    base,
                     sites: sites.filter((one) => one.id !== site!.id),
                     cables: definition.cables,
                   }),

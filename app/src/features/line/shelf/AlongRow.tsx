@@ -2,7 +2,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { askToKeep, removeFromDevice, takeAlong } from '../../../data/along';
-import { useEntries, useReaches } from '../../../sync/react';
+import { onItsWay } from '../../../sync/editList';
+import { useEdits, useEntries, useReaches } from '../../../sync/react';
 import { Action } from '../../../ui/Action';
 import { dayAndTime } from '../../../ui/times';
 import { space } from '../../../ui/tokens';
@@ -15,8 +16,10 @@ export function AlongRow({ projectId, name }: { projectId: string; name: string 
   const entries = useEntries().filter((entry) => entry.projectId === projectId);
   const [state, setState] = useState<'rest' | 'taking' | 'asking'>('rest');
   const [said, setSaid] = useState<string | null>(null);
-  const waiting = entries.filter((entry) => entry.refused === null).length;
-  const refused = entries.length - waiting;
+  const edits = useEdits(projectId);
+  const records = entries.filter((entry) => entry.refused === null).length;
+  const waiting = records + edits.filter(onItsWay).length;
+  const refused = entries.length + edits.length - waiting;
   const along = reach?.whole === true && reach.along !== null;
 
   const take = async () => {
@@ -35,7 +38,7 @@ export function AlongRow({ projectId, name }: { projectId: string; name: string 
     setSaid(
       (await removeFromDevice(client, projectId))
         ? null
-        : 'Not removed: something recorded in it is not on the server yet.',
+        : 'Not removed: something of it is not on the server yet.',
     );
   };
   return (
@@ -44,7 +47,7 @@ export function AlongRow({ projectId, name }: { projectId: string; name: string 
         {[
           along ? `On this device, as of ${dayAndTime(reach.at, null)}` : 'Not on this device as a whole',
           waiting > 0 ? `${waiting} to send` : null,
-          refused > 0 ? `${refused} not taken by the server` : null,
+          refused > 0 ? `${refused} to decide` : null,
         ]
           .filter(Boolean)
           .join(' · ')}

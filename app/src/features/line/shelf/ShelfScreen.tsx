@@ -1,8 +1,10 @@
-import { formatChainage } from '@cordel/core';
+import { formatChainage, type ProjectDefinition } from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
-import { useRestoreProject, useShelf } from '../../../data/projects';
+import { useProgressOf } from '../../../data/ledger';
+import { useProject, useRestoreProject, useShelf } from '../../../data/projects';
+import { useEdits, useEntries } from '../../../sync/react';
 import { Action } from '../../../ui/Action';
 import { CordRow } from '../../../ui/Cord';
 import { Icon } from '../../../ui/Icon';
@@ -58,7 +60,7 @@ export function ShelfScreen() {
       <ScrollView contentContainerStyle={styles.list}>
         {shelf.error && !shelf.data ? (
           <Failed error={shelf.error} onRetry={() => void shelf.refetch()} />
-        ) : shelf.isPending ? (
+        ) : !shelf.data ? (
           <Loading what="the shelf" />
         ) : entries.length === 0 ? (
           <Empty
@@ -66,46 +68,78 @@ export function ShelfScreen() {
             text="Projects stand here: a route, its closures and every splice in them. Make the first one, or import a project file."
           />
         ) : (
-          entries.map(({ project, siteCount, lengthMeters, progress }, index) => {
-            const count = progress.reduce((sum, one) => sum + one.rollUp.count, 0);
-            const settled = progress.reduce((sum, one) => sum + one.rollUp.settled, 0);
-            const redo = progress.reduce((sum, one) => sum + one.rollUp.marks.redo, 0);
-            const owner = progress.reduce((sum, one) => sum + one.rollUp.marks.owner, 0);
-            const words = [
-              `${settled} of ${count} splices`,
-              redo > 0 ? `${redo} redo` : null,
-              owner > 0 ? `${owner} owner’s call` : null,
-            ]
-              .filter(Boolean)
-              .join(' · ');
-            return (
-              <CordRow
-                key={project.id}
-                above="done"
-                below={index === entries.length - 1 ? 'none' : 'done'}
-                knot={<Knot mark={count > 0 && settled === count ? 'holds' : 'open'} size={24} />}
-                knotSize={24}
-              >
-                <Pressable
-                  role="link"
-                  onPress={() => router.navigate(places.line(project.id))}
-                  style={[styles.card, { backgroundColor: palette.sheet, borderColor: palette.ink }]}
-                >
-                  <Type look="title">{project.name}</Type>
-                  <Type look="small" tone="soft">
-                    {formatChainage(lengthMeters, project.units)} · {siteCount} sites
-                  </Type>
-                  <Type look="strong">{words}</Type>
-                </Pressable>
-                <AlongRow projectId={project.id} name={project.name} />
-              </CordRow>
-            );
-          })
+          entries.map((summary, index) => (
+            <ProjectRow
+              key={summary.project.id}
+              summary={summary}
+              below={index === entries.length - 1 ? 'none' : 'done'}
+            />
+          ))
         )}
         {deleted.length > 0 ? <Deleted projects={deleted} /> : null}
       </ScrollView>
       {preferences ? <PreferencesSheet open onClose={() => setPreferences(false)} /> : null}
     </Screen>
+  );
+}
+
+type Summary = NonNullable<ReturnType<typeof useShelf>['data']>['shelf'][number];
+interface RowProps {
+  summary: Summary;
+  below: 'none' | 'done';
+}
+
+/** A project on the shelf: as the server counts, and from what is on this device while it has something that the server has not. */
+function ProjectRow(props: RowProps) {
+  const { id } = props.summary.project;
+  const entries = useEntries().some((entry) => entry.projectId === id && entry.refused === null);
+  const edits = useEdits(id).length > 0;
+  return entries || edits ? <RowFromHere {...props} /> : <Row {...props} />;
+}
+
+function RowFromHere(props: RowProps) {
+  const { data: definition } = useProject(props.summary.project.id);
+  return definition ? <CountedHere {...props} definition={definition} /> : <Row {...props} />;
+}
+
+function CountedHere({ summary, definition, below }: RowProps & { definition: ProjectDefinition }) {
+  const { data: progress = summary.progress } = useProgressOf(definition);
+  return <Row summary={{ ...summary, project: definition.project, progress }} below={below} />;
+}
+
+function Row({ summary: { project, siteCount, lengthMeters, progress }, below }: RowProps) {
+  const { palette } = useCordelTheme();
+  const count = progress.reduce((sum, one) => sum + one.rollUp.count, 0);
+  const settled = progress.reduce((sum, one) => sum + one.rollUp.settled, 0);
+  const redo = progress.reduce((sum, one) => sum + one.rollUp.marks.redo, 0);
+  const owner = progress.reduce((sum, one) => sum + one.rollUp.marks.owner, 0);
+  const words = [
+    `${settled} of ${count} splices`,
+    redo > 0 ? `${redo} redo` : null,
+    owner > 0 ? `${owner} owner’s call` : null,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+  return (
+    <CordRow
+      above="done"
+      below={below}
+      knot={<Knot mark={count > 0 && settled === count ? 'holds' : 'open'} size={24} />}
+      knotSize={24}
+    >
+      <Pressable
+        role="link"
+        onPress={() => router.navigate(places.line(project.id))}
+        style={[styles.card, { backgroundColor: palette.sheet, borderColor: palette.ink }]}
+      >
+        <Type look="title">{project.name}</Type>
+        <Type look="small" tone="soft">
+          {formatChainage(lengthMeters, project.units)} · {siteCount} sites
+        </Type>
+        <Type look="strong">{words}</Type>
+      </Pressable>
+      <AlongRow projectId={project.id} name={project.name} />
+    </CordRow>
   );
 }
 

@@ -83,10 +83,13 @@ export function CatalogueScreen() {
                 spoken={`Copy ${model.name}`}
                 onPress={() =>
                   save.mutate({
-                    ...model,
-                    id: v7(),
-                    name: `${shortened(model.name, 70)} (copy)`,
-                    version: 1,
+                    base: null,
+                    model: {
+                      ...model,
+                      id: v7(),
+                      name: `${shortened(model.name, 70)} (copy)`,
+                      version: 1,
+                    },
                   })
                 }
               />

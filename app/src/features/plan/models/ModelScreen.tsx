@@ -8,7 +8,7 @@ import { v7 } from 'uuid';
 import { useModels, useSaveModel } from '../../../data/plan';
 import { useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
 import { Choice, Field } from '../../../ui/Field';
-import { SaveFoot } from '../../../ui/SaveFoot';
+import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { Screen } from '../../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../../ui/States';
 import { gutter, space } from '../../../ui/tokens';
@@ -59,10 +59,13 @@ function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
     const { name, kind, about, trays, singleSlots, ribbonSlots } = form;
     save.mutate(
       {
-        id: model?.id ?? v7(),
-        version: model?.version ?? 1,
-        ...{ name, kind, about, trays, singleSlots, ribbonSlots },
-        ...tableOfForm(form, model),
+        base: model,
+        model: {
+          id: model?.id ?? v7(),
+          version: model?.version ?? 1,
+          ...{ name, kind, about, trays, singleSlots, ribbonSlots },
+          ...tableOfForm(form, model),
+        },
       },
       { onSuccess: () => router.navigate(places.models) },
     );

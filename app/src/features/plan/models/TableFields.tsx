@@ -7,7 +7,8 @@ import { Choice, Field } from '../../../ui/Field';
 import { useCordelTheme } from '../../../ui/theme';
 import { space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
-import { lengthFields, newPart, type ModelFormInput, type ModelFormOutput } from './modelForm';
+import { lengthFields } from '../../../shell/fieldWords';
+import { newPart, type ModelFormInput, type ModelFormOutput } from './modelForm';
 
 type Form = Control<ModelFormInput, unknown, ModelFormOutput>;
 

@@ -10,7 +10,7 @@ import { useProject } from '../../../data/projects';
 import { useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
 import { Field } from '../../../ui/Field';
 import { Panes } from '../../../shell/frame/Panes';
-import { SaveFoot } from '../../../ui/SaveFoot';
+import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { Screen } from '../../../shell/frame/Screen';
 import { Failed, Loading } from '../../../ui/States';
 import { gutter, space } from '../../../ui/tokens';
@@ -61,10 +61,13 @@ function TableForm({
   const submit = handleSubmit((form) => {
     const { lengths, ports, parts, testPressure } = closure;
     const before = lengths && ports ? { lengths, ports, parts, testPressure: testPressure ?? 0 } : null;
-    afterwards(save.mutateAsync({ ...closure, ...tableOfForm(form, before) }), (saved) => {
-      edit.settle(saved);
-      router.navigate(places.prepare(projectId, closure.id));
-    });
+    afterwards(
+      save.mutateAsync({ base: closure, closure: { ...closure, ...tableOfForm(form, before) } }),
+      (saved) => {
+        edit.settle(saved);
+        router.navigate(places.prepare(projectId, closure.id));
+      },
+    );
   });
   return (
     <Panes cord={<CordNav definition={definition} closureId={closure.id} ledger={atHand.ledger} />}>

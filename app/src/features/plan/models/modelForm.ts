@@ -12,6 +12,7 @@ import {
 } from '@cordel/core';
 
 import { z, type ZodType } from 'zod';
+import { lengthFields } from '../../../shell/fieldWords';
 import { decimalField } from '../../../ui/numberField';
 
 const { shape } = closureModelSchema;
@@ -20,24 +21,6 @@ const portShape = shape.ports.element.shape;
 const partShape = sealPartSchema.shape;
 const kitShape = shape.parts.unwrap().element.shape;
 
-/** The lengths that a table asks for, in the order in which a cable is worked, each with its words. */
-export const lengthFields = [
-  ['sheathOpening', 'Sheath opening'],
-  ['clampMark', 'Gland or clamp mark below the edge'],
-  ['testCut', 'Test cut'],
-  ['aramid', 'Aramid left'],
-  ['ripcord', 'Ripcord left'],
-  ['strengthMember', 'Strength member left'],
-  ['tube', 'Central tube or drop tube left'],
-  ['tubeToTray', 'Sheath edge to tray'],
-  ['exitStub', 'Stub at the exit edge'],
-  ['windowInset', 'Edge to window'],
-  ['dropOpening', 'Opening of a drop'],
-  ['trayFiber', 'Fiber from tray to machine'],
-  ['coilDiameter', 'Coil in the tray, across'],
-  ['redo', 'Fiber that one try takes'],
-  ['cableLoop', 'Cable loop, across'],
-] as const;
 type LengthName = (typeof lengthFields)[number][0];
 
 const optional = new Set<string>(

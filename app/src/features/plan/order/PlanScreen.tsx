@@ -1,10 +1,10 @@
 import { isSpliceFact, siteOf, spliceIdOf, type Closure, type Entry } from '@cordel/core';
+import { sameDocument } from '@cordel/core/edits';
 import { type DraftTray } from '@cordel/core/order';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { afterwards } from '../../../data/afterwards';
-import { ProblemError } from '../../../data/api';
 import { useDraftCheck } from '../../../data/draftCheck';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../../data/ledger';
 import { useSaveClosure } from '../../../data/plan';
@@ -19,6 +19,7 @@ import { gutter, space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { useLatest } from '../../../ui/useLatest';
+import { OvertakenNotice } from '../../../shell/forms/OvertakenNotice';
 import { places } from '../../../shell/places';
 import { CsvSheet } from './CsvSheet';
 import { EntriesPart } from './EntriesPart';
@@ -33,15 +34,31 @@ import { usePlanDraft } from './usePlanDraft';
 export function PlanScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
   const { atHand, error, retry } = useClosure(projectId, closureId);
   // The version that the editing began from. A newer one that arrives meanwhile does not take the work away: the user decides.
-  const [base, setBase] = useState<Closure | null>(null);
-  if (atHand && !base) setBase(atHand.closure);
+  const [base, setBase] = useState<Base | null>(null);
+  if (atHand && !base) setBase({ closure: atHand.closure, round: 0 });
+  const newest = atHand?.closure;
+  // What was saved here, and waited for the server, is there now: the same in a newer version.
+  if (base && newest && newest.version > base.closure.version && sameDocument(newest, base.closure))
+    setBase({ ...base, closure: newest });
+  const onBase = useCallback(
+    (closure: Closure) => setBase((before) => ({ closure, round: (before?.round ?? 0) + 1 })),
+    [],
+  );
   if (!atHand || !base)
     return (
       <Screen title="Plan" up={{ href: places.closure(projectId, closureId), name: 'the closure' }}>
         {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the plan" />}
       </Screen>
     );
-  return <PlanAt key={base.version} projectId={projectId} atHand={atHand} saved={base} onBase={setBase} />;
+  return (
+    <PlanAt key={base.round} projectId={projectId} atHand={atHand} saved={base.closure} onBase={onBase} />
+  );
+}
+
+/** What the editing began from, and how often it began anew. */
+interface Base {
+  readonly closure: Closure;
+  readonly round: number;
 }
 
 function PlanAt({
@@ -88,7 +105,7 @@ function PlanAt({
       version: saved.version,
       order: check.lines.map((line) => ({ id: v7(), ...line })),
     };
-    afterwards(save.mutateAsync(next), (closure) => {
+    afterwards(save.mutateAsync({ base: saved, closure: next }), (closure) => {
       editing.settle();
       onBase(closure);
     });
@@ -176,16 +193,15 @@ function PlanAt({
         foot={
           <View style={styles.foot}>
             {save.error ? (
-              <View role="alert" style={styles.error}>
-                <Type tone="accent">{save.error.message}</Type>
-                {save.error instanceof ProblemError && save.error.status === 409 ? (
-                  <Action
-                    label="Show the newer one"
-                    detail="What you typed stays, on top of it"
-                    onPress={() => void showNewer()}
-                  />
-                ) : null}
-              </View>
+              <OvertakenNotice
+                error={save.error}
+                detail="What you typed stays, on top of it"
+                onNewer={() => void showNewer()}
+                onTogether={() => {
+                  editing.settle();
+                  void showNewer();
+                }}
+              />
             ) : unreadable && dirty ? (
               <Type look="small" tone="accent">
                 Line {unreadable.row} cannot be read. Mend it or take it out, then save.

@@ -21,6 +21,7 @@ import { useBench } from './useBench';
 let engine: Engine;
 let store: MemoryStore;
 beforeEach(() => {
+  localStorage.clear();
   ({ engine, store } = testEngine());
   jest.useFakeTimers({ now: Date.parse('2026-04-15T02:00:00.000Z') });
 });
@@ -90,6 +91,18 @@ test('a reading that holds is kept on the device, said, and moves on to the next
   await at.do((bench) => bench.record(0.03));
   expect(at.said()).toEqual(['Slot 1 holds: 0.03 of 0.10 dB.', 2]);
   expect(kept()).toMatchObject([{ kind: 'attempt', body: { source: 'hand', readings: [{ loss: 0.03 }] } }]);
+});
+
+test('a ribbon that is half read, and what was noted of it, are there after the page was loaded anew; on record they are gone', async () => {
+  const definition = ribbonJob();
+  const before = await stand({ definition });
+  await before.do((bench) => bench.record(0.03));
+  await before.do((bench) => bench.setDetails({ ...bench.details, note: 'dusty' }));
+  const after = await stand({ definition });
+  expect([after.now().bench.read, after.now().bench.details.note]).toEqual([[0.03], 'dusty']);
+  await after.do((bench) => bench.recordSame());
+  expect(kept()).toMatchObject([{ body: { note: 'dusty' } }]);
+  expect((await stand({ definition })).now().bench.read).toEqual([]);
 });
 
 test('where the device has no room for it nothing is recorded, said or left, and the ribbon is still read', async () => {

@@ -22,20 +22,13 @@ import {
   type Result,
   type Why,
 } from '../record/newFact';
-import type { BenchWays, Details, LastEntry } from './types';
+import type { BenchWays, LastEntry } from './types';
+import { useEntered } from './useEntered';
 import { verdictLine } from '../record/words';
 import { useTurns } from './useTurns';
 
 /** How long the last entry can be taken back with one tap. */
 const takeBackMs = 10_000;
-
-const noDetails: Details = {
-  before: [],
-  note: '',
-  proofTestFailed: false,
-  sleeveForgotten: false,
-  sleeveConfirmed: false,
-};
 
 function readingOf(loss: number | null, seen: BeforeArc | undefined): Reading {
   return {
@@ -46,8 +39,6 @@ function readingOf(loss: number | null, seen: BeforeArc | undefined): Reading {
     ...(seen && seen.gap !== null ? { gap: seen.gap } : {}),
   };
 }
-
-const noLosses: readonly number[] = [];
 
 /** What the bench can do at the splice one stands on. */
 export function useBench(
@@ -60,17 +51,8 @@ export function useBench(
   const turns = useTurns<Entering>();
   const [last, setLast] = useState<LastEntry | null>(null);
   const hereId = here.splice.id;
-  // Angles and notes belong to the splice they were entered for.
-  const [entered, setEntered] = useState({ for: hereId, details: noDetails });
-  const details = entered.for === hereId ? entered.details : noDetails;
-  const setDetails = (next: Details) => setEntered({ for: hereId, details: next });
-
-  // A ribbon is read fiber by fiber and recorded when its last one is read.
-  const [ribbon, setRibbon] = useState<{ for: string; losses: readonly number[] }>({
-    for: hereId,
-    losses: [],
-  });
-  const read = ribbon.for === hereId ? ribbon.losses : noLosses;
+  // Angles and notes belong to the try they were entered for; a ribbon is read fiber by fiber and recorded when its last one is read.
+  const { losses: read, details, setDetails, ...entered } = useEntered(`${hereId} ${here.facts.length}`);
   const fibers = here.splice.left.length;
 
   useEffect(() => {
@@ -112,8 +94,7 @@ export function useBench(
     keep(fact, (after) => {
       const state = findSplice(after, hereId)!;
       onRecorded();
-      setRibbon({ for: hereId, losses: [] });
-      setDetails(noDetails);
+      entered.clear();
       setLast({
         text: verdictLine(state, after.limits),
         mark: state.verdict.mark,
@@ -134,7 +115,7 @@ export function useBench(
       recordAll([...read, loss]);
       return;
     }
-    setRibbon({ for: hereId, losses: [...read, loss] });
+    entered.setLosses([...read, loss]);
     setLast({
       text: `Fiber ${read.length + 1} of ${fibers} reads ${formatLoss(loss)}.`,
       mark: 'open',
@@ -158,7 +139,7 @@ export function useBench(
   const takeBack = () => {
     if (!last?.takeBack) return;
     if (last.takeBack.attemptId === null) {
-      setRibbon({ for: hereId, losses: read.slice(0, -1) });
+      entered.setLosses(read.slice(0, -1));
       setLast({ text: `Fiber ${read.length} of ${fibers}: read it again.`, mark: 'open', takeBack: null });
       return;
     }

@@ -1,3 +1,5 @@
+import { sayRenewed, watchForNewer } from './newerVersion';
+
 /** How long the first screen, and after it every tap, has the device to itself: fetching some sixty files holds it up. ms */
 const restMs = 1500;
 /** However busy somebody is, it is begun after that: the network may go. ms */
@@ -5,30 +7,29 @@ const latestMs = 30_000;
 
 /**
  * Keeps the application itself on this device, once its first screen stands: from then on every screen opens with no network, also after a reload or a
- * restart. A newer one is fetched while the older one runs, and taken at the next start, when nobody has entered anything yet. `scripts/build.mjs`
- * makes the service worker. Returns what calls it off.
+ * restart. A newer one is fetched while the older one runs: see `newerVersion`. `scripts/build.mjs` makes the service worker. Returns what calls it off.
  */
 export function keepOnDevice(): () => void {
   // Browsers have it at https addresses, and on this very machine.
   if (!('serviceWorker' in navigator)) return () => undefined;
   const { serviceWorker } = navigator;
-  const takeNewer = (registration: ServiceWorkerRegistration | undefined) => {
-    if (!registration?.waiting) return;
-    serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true });
-    registration.waiting.postMessage({ type: 'SKIP_WAITING' });
-  };
-  // A browser that keeps nothing refuses both; Cordel runs without.
-  serviceWorker.getRegistration().then(takeNewer, () => undefined);
   const inputs = ['pointerdown', 'keydown'] as const;
+  let unwatch = () => undefined as void;
+  let over = false;
+  const watch = (registration: ServiceWorkerRegistration | undefined) => {
+    if (!registration || over) return;
+    unwatch();
+    unwatch = watchForNewer(registration);
+  };
   const stop = () => {
     clearTimeout(quiet);
     clearTimeout(latest);
     inputs.forEach((input) => window.removeEventListener(input, wait, true));
   };
-  // With no network it is tried at the next start.
+  // With no network it is tried at the next start. A browser that keeps nothing refuses; Cordel runs without.
   const register = () => {
     stop();
-    void serviceWorker.register('/sw.js').catch(() => undefined);
+    serviceWorker.register('/sw.js').then(watch, () => undefined);
   };
   let quiet = setTimeout(register, restMs);
   const latest = setTimeout(register, latestMs);
@@ -37,5 +38,12 @@ export function keepOnDevice(): () => void {
     quiet = setTimeout(register, restMs);
   };
   inputs.forEach((input) => window.addEventListener(input, wait, true));
-  return stop;
+  // One that was fetched before is taken at once: nobody has entered anything yet.
+  serviceWorker.getRegistration().then(watch, () => undefined);
+  sayRenewed();
+  return () => {
+    over = true;
+    stop();
+    unwatch();
+  };
 }

@@ -1,0 +1,2 @@
+export * from './documentEdit';
+export * from './merge';

@@ -1,0 +1,28 @@
+import type { Page } from 'puppeteer-core';
+
+/** What a journey asks of the device itself. */
+
+/** Waits until the application is on the device, so that it opens with no network. */
+export const onDevice = (page: Page) =>
+  page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated', { timeout: 30_000 });
+
+/** Waits until so many documents whose keys have this part are on the disk of the device. */
+export const documentsKept = (page: Page, part: string, least: number, most: number) =>
+  page.waitForFunction(
+    (wanted, low, high) =>
+      new Promise<boolean>((done) => {
+        const open = indexedDB.open('cordel');
+        open.onsuccess = () => {
+          const keys = open.result.transaction('snapshot').objectStore('snapshot').getAllKeys();
+          keys.onsuccess = () => {
+            open.result.close();
+            const { length } = keys.result.filter((key) => (key as string).includes(wanted));
+            done(length >= low && length <= high);
+          };
+        };
+      }),
+    { polling: 200, timeout: 20_000 },
+    part,
+    least,
+    most,
+  );

@@ -36,13 +36,6 @@ afterEach(async () => {
 });
 afterAll(removeFolders);
 
-declare global {
-  interface Window {
-    /** The last document that was handed to the browser to save. */
-    saved?: Promise<string> | undefined;
-  }
-}
-
 /** The browser of one device, started anew: everything that it kept is there. */
 async function openAgain(): Promise<void> {
   browser = await openBrowser(profile);

@@ -75,7 +75,7 @@ export async function exportApp() {
 async function buildWorkers() {
   const { build } = require('esbuild');
   await build({
-    entryPoints: [join(root, 'app/src/data/plan.worker.ts')],
+    entryPoints: ['plan', 'projectFile'].map((name) => join(root, `app/src/data/${name}.worker.ts`)),
     outdir: dist,
     entryNames: '[name]',
     bundle: true,

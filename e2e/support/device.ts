@@ -2,6 +2,13 @@ import type { Page } from 'puppeteer-core';
 
 /** What a journey asks of the device itself. */
 
+declare global {
+  interface Window {
+    /** The last document that was handed to the browser to save. */
+    saved?: Promise<string> | undefined;
+  }
+}
+
 /** Waits until the application is on the device, so that it opens with no network. */
 export const onDevice = (page: Page) =>
   page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated', { timeout: 30_000 });

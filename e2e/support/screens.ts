@@ -8,7 +8,7 @@ import {
   startServer,
   type ServerProcess,
 } from '../../server/test/process';
-import { fill, openBrowser, openPage, press, see, setLight, type Size } from './browser';
+import { fill, openBrowser, openPage, press, see, seeGone, setLight, type Size } from './browser';
 import { firstProject } from './shelf';
 
 /** Every screen of the app, in the demo, for what is looked at on all of them. */
@@ -284,6 +284,15 @@ export const screens: ScreenAt[] = [
       await see(page, 'Note the weather as it is now');
     },
   },
+  {
+    name: 'decide',
+    path: () => `${demo.line}/limits`,
+    shows: 'Save and judge again',
+    then: async (page) => {
+      await overtakeLimits(page);
+      await press(page, 'Yours: 4', 'radio');
+    },
+  },
   // Last, since from here on the server answers no more.
   {
     name: 'waiting, one refused',
@@ -302,6 +311,29 @@ export const screens: ScreenAt[] = [
     },
   },
 ];
+
+/** Limits are changed on this page with no network, and by somebody else meanwhile; the page stands where that is decided. */
+async function overtakeLimits(page: Page): Promise<void> {
+  const url = `${server.url}/api/projects/${demo.projectId}`;
+  await page.setOfflineMode(true);
+  await fill(page, 'Tries, before it is the owner’s call', '4');
+  await fill(page, 'Single splice, at most (dB)', '0.12');
+  await press(page, 'Save and judge again');
+  await see(page, 'to send', 'head');
+  const { body } = await request<typeof demo.definition>(url);
+  const { id: _, lineVersion: __, ...settings } = body.project;
+  const limits = {
+    ...settings.limits,
+    tries: settings.limits.tries + 2,
+    singleMax: settings.limits.singleMax + 0.05,
+  };
+  await request(`${url}/settings`, 'PUT', { ...settings, limits });
+  await page.setOfflineMode(false);
+  await seeGone(page, 'to send', 'head');
+  await page.goto(`${server.url}/waiting`);
+  await press(page, 'Decide: Settings and limits changed');
+  await see(page, 'Somebody else saved this while your change waited here.');
+}
 
 /** The server refuses the first record of this page, and then does not answer any. */
 export async function refuseFirst(page: Page): Promise<void> {

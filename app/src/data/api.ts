@@ -11,7 +11,11 @@ export class ProblemError extends Error {
   constructor(
     message: string,
     readonly status: number,
-    readonly problem: { readonly current?: unknown; readonly errors?: { path: string; message: string }[] },
+    readonly problem: {
+      readonly title?: string;
+      readonly current?: unknown;
+      readonly errors?: { path: string; message: string }[];
+    },
   ) {
     super(message);
   }
@@ -38,6 +42,7 @@ export async function answerOf<T>(request: Promise<Answer<T>>): Promise<T> {
   if (response.status === 204) return undefined as T;
   if (response.ok) return response.json();
   const problem = (await response.json().catch(() => ({}))) as {
+    title?: string;
     detail?: string;
     current?: unknown;
     errors?: { path: string; message: string }[];

@@ -7,6 +7,7 @@ import { engine, snapshots } from '../sync/here';
 import { useAllEdits, useEdits } from '../sync/react';
 import { answerOf, api, needsServer, ProblemError } from './api';
 import { keys } from './keys';
+import { takeFileHere, type TakenHere } from './handedFile';
 import { saveDocument } from './saveDocument';
 
 export const shelfQuery = () =>
@@ -158,11 +159,22 @@ export interface ImportProgress {
   readonly of: number;
 }
 
-/** Sends a project file as it is; the server checks it and says line and field of what is wrong, and meanwhile how far it is. */
+/**
+ * Takes a project file: onto the server, which checks it and says line and field of what is wrong, and meanwhile how far it is; on this device, and so to the server,
+ * where the project is there already, or the server does not answer.
+ */
 export function useImportProject(onProgress: (progress: ImportProgress) => void) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (file: File) => sendProjectFile(file, onProgress),
+    mutationFn: async (file: File): Promise<{ id: string; name: string } & Partial<TakenHere>> => {
+      try {
+        return await sendProjectFile(file, onProgress);
+      } catch (error) {
+        const refused = error instanceof ProblemError && error.status < 500;
+        if (refused && error.problem.title !== 'Already here') throw error;
+        return takeFileHere(client, file);
+      }
+    },
     onSuccess: () => client.invalidateQueries({ queryKey: keys.shelf }),
   });
 }
@@ -193,7 +205,12 @@ async function sendProjectFile(
       const said = JSON.parse(line) as {
         progress?: ImportProgress;
         taken?: { id: string; name: string };
-        problem?: { detail: string; status: number; errors?: { path: string; message: string }[] };
+        problem?: {
+          title: string;
+          detail: string;
+          status: number;
+          errors?: { path: string; message: string }[];
+        };
       };
       if (said.taken) return said.taken;
       if (said.problem) throw new ProblemError(said.problem.detail, said.problem.status, said.problem);

@@ -50,6 +50,33 @@ export async function download(
 
 const failed = (words: string): Told => ({ words, failed: true });
 
+/**
+ * Hands a project to another device as a file that is made here, with a network or without: by what the device shares with, where it has that; else saved. null where
+ * nothing is to be said.
+ */
+export async function handOn(here: () => Promise<MadeHere | null>): Promise<Told | null> {
+  await engine().ready;
+  const made = await here();
+  if (!made)
+    return failed('This project is not on this device as a whole. Take it along from the shelf first.');
+  const file = new File([made.text], made.name, { type: made.type });
+  if (!navigator.canShare?.({ files: [file] })) {
+    saveText(made.text, made.name, made.type);
+    return {
+      words: 'Saved. Send the file to the other device, and import it there on the shelf.',
+      failed: false,
+    };
+  }
+  try {
+    await navigator.share({ files: [file], title: made.name });
+  } catch (error) {
+    // The person thought better of it.
+    if ((error as Error).name === 'AbortError') return null;
+    saveText(made.text, made.name, made.type);
+  }
+  return { words: 'Import the file on the other device, on the shelf.', failed: false };
+}
+
 async function saveHere(here: () => Promise<MadeHere | null>, why: string): Promise<Told | null> {
   const made = await here();
   if (!made) return null;

@@ -46,7 +46,7 @@ export async function lossSheetHere(
   };
 }
 
-/** The project as one document. When the server took a fact is not known here: the time at which it was made stands in its place. */
+/** The project as one document, with what no server has yet. When the server took a fact is not known here: the time at which it was made stands in its place. */
 export async function projectHere(definition: ProjectDefinition): Promise<MadeHere | null> {
   const facts = await engine().pull.allFacts(definition.project.id);
   return (
@@ -54,6 +54,9 @@ export async function projectHere(definition: ProjectDefinition): Promise<MadeHe
       text: writeProjectFile(
         definition,
         facts.map((fact) => ({ receivedAt: fact.madeAt, fact })),
+        engine()
+          .edits.of(definition.project.id)
+          .map(({ kind, documentId, base, mine }) => ({ kind, documentId, base, mine })),
       ),
       name: `${definition.project.name}.json`,
       type: 'application/json',

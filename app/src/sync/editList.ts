@@ -25,6 +25,8 @@ export type StoredEdit = DocumentEdit & {
   readonly sent: readonly NonNullable<DocumentEdit['mine']>[];
   /** What somebody else stored meanwhile, where the person has to decide; null: nothing. */
   readonly theirs: DocumentEdit['mine'];
+  /** `theirs` came by a file of another device, and is on no server yet. */
+  readonly handed?: boolean;
 };
 
 /** It is on its way, or will be when those before it are: nobody has to decide anything. */
@@ -119,6 +121,26 @@ export function overtaken(
   return others.flatMap((other) => (other === last ? (next ?? []) : [other]));
 }
 
+/**
+ * Somebody hands over an edit of a document, made on another device, that no server has. It goes on its way from here too; with one that waits here it is brought
+ * together, and what both changed is decided by the person.
+ */
+export function handedOver(
+  list: readonly StoredEdit[],
+  edit: DocumentEdit,
+  about: Pick<StoredEdit, 'id' | 'scope' | 'at'>,
+): StoredEdit[] {
+  const last = list.findLast((one) => sameTarget(one, edit));
+  if (!last) return added(list, edit, about);
+  // What is deleted there and changed here stays; the other device sends its own, and then it is decided.
+  const theirs = edit.mine;
+  if (!theirs || last.kind === 'project' || sameDocument(last.mine, theirs)) return [...list];
+  const { merged, conflicts } = brought({ ...last, theirs } as StoredEdit);
+  const rev = last.rev + 1;
+  const next = conflicts.length > 0 ? { ...last, theirs, handed: true, rev } : { ...last, mine: merged, rev };
+  return list.map((one) => (one === last ? (next as StoredEdit) : one));
+}
+
 /** What there is to decide. */
 export const conflictsOf = (edit: StoredEdit): readonly FieldConflict[] =>
   edit.theirs ? brought(edit).conflicts : [];
@@ -132,10 +154,10 @@ export function decided(
   return list.flatMap((one): StoredEdit[] => {
     if (one.id !== id || !one.theirs) return [one];
     const { merged } = brought(one, choose);
+    const next = { ...one, mine: merged, theirs: null, rev: one.rev + 1 };
+    if (one.handed) return [{ ...next, handed: false } as StoredEdit];
     if (sameDocument(merged, one.theirs)) return [];
-    return [
-      { ...one, base: one.theirs, mine: merged, theirs: null, rev: one.rev + 1, sent: [] } as StoredEdit,
-    ];
+    return [{ ...next, base: one.theirs, sent: [] } as StoredEdit];
   });
 }
 
@@ -158,6 +180,9 @@ function brought(edit: StoredEdit, choose?: (conflict: FieldConflict) => Side) {
   return mergeDocuments(edit.kind, edit as never, choose);
 }
 
+const versionOf = (document: DocumentEdit['mine']) =>
+  document && 'version' in document ? document.version : 0;
+
 /**
  * A project that is made here is on the server already: somebody handed it there from another device. What differs there is edited from now on, and decided by the
  * person, since nothing is known of what both began from.
@@ -171,10 +196,22 @@ export function parted(
   const made = list.find((one) => one.id === sent.id);
   const mine = made?.mine as ProjectDefinition | undefined;
   if (!made || !mine) return [...list];
-  const edit = (change: Pick<StoredEdit, 'kind' | 'documentId' | 'mine' | 'theirs'>): StoredEdit[] =>
-    sameDocument(change.mine, change.theirs)
-      ? []
-      : [{ ...made, ...change, base: null, id: newId(), rev: 0, refused: null, sent: [] } as StoredEdit];
+  const edit = (change: Pick<StoredEdit, 'kind' | 'documentId' | 'mine' | 'theirs'>): StoredEdit[] => {
+    const part = {
+      ...made,
+      ...change,
+      base: null,
+      id: newId(),
+      rev: 0,
+      refused: null,
+      sent: [],
+    } as StoredEdit;
+    // An older copy of what is there is nobody’s change; nor is another order of the same sites.
+    const asThere =
+      part.theirs !== null &&
+      (versionOf(part.mine) < versionOf(part.theirs) || conflictsOf(part).length === 0);
+    return asThere ? [] : [part];
+  };
   const { id } = mine.project;
   const parts = [
     ...edit({ kind: 'settings', documentId: id, mine: settingsOf(mine), theirs: settingsOf(theirs) }),

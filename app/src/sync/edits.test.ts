@@ -217,6 +217,50 @@ test('a project that is made here and is on the server already is edited there, 
   engine.stop();
 });
 
+test('edits handed over from another device go on their way from here too, and what both changed is decided', async () => {
+  const { engine, documents, facts } = device();
+  documents.put(projectId, settings);
+  documents.put(closure.id, closure);
+  documents.reachable = false;
+  await engine.keepEdit(projectId, named('Mine'));
+  const fact = attemptAt(job, 0, 0.05);
+  const theirs = { ...settings, name: 'Theirs', units: 'in' as const };
+  const handed: DocumentEdit[] = [
+    { kind: 'settings', documentId: projectId, base: settings, mine: theirs },
+    planned({ ...closure, spareSlots: 3 }),
+  ];
+  expect(await engine.take(projectId, [fact], handed)).toEqual({ records: 1 });
+  // Taken once more it changes nothing.
+  expect(await engine.take(projectId, [fact], handed)).toEqual({ records: 0 });
+  const [own] = engine.edits.of(projectId);
+  expect(conflictsOf(own!)).toMatchObject([{ path: ['name'], mine: 'Mine', theirs: 'Theirs' }]);
+  documents.reachable = true;
+  await engine.push.tryNow();
+  expect(facts.ids(projectId)).toEqual([fact.id]);
+  expect(documents.of<Closure>(closure.id).spareSlots).toBe(3);
+  expect(documents.of<SettingsDocument>(projectId).name).toBe(settings.name);
+  await engine.edits.decide(own!.id, () => 'theirs');
+  await engine.push.tryNow();
+  // The server never had theirs: it gets it from here.
+  expect(documents.of<SettingsDocument>(projectId)).toMatchObject({ name: 'Theirs', units: 'in' });
+  expect(engine.edits.all()).toEqual([]);
+  engine.stop();
+});
+
+test('an older copy of a project, taken from a file, changes nothing on a server that has a newer one', async () => {
+  const { engine, documents } = device();
+  const theirs = {
+    ...job,
+    project: { ...job.project, name: 'Newer', version: 4 },
+    sites: [...job.sites].reverse(),
+  };
+  documents.stored.set(projectId, { version: 1, document: theirs });
+  await engine.keepEdit(projectId, { kind: 'project', documentId: projectId, base: null, mine: job });
+  await engine.push.run();
+  expect(engine.edits.all()).toEqual([]);
+  engine.stop();
+});
+
 test('a device with no room says so, and nothing is changed', async () => {
   const store = new MemoryStore(new NotKept('full'));
   const engine = new Engine(surroundings(store));

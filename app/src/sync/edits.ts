@@ -11,6 +11,7 @@ import {
   added,
   decided,
   droppedFrom,
+  handedOver,
   onItsWay,
   overtaken,
   parted,
@@ -81,6 +82,18 @@ export class Edits {
     await this.ready;
     const sent = tried && edit.mine ? [edit.mine] : [];
     await this.change(scope, (there) => added(there, edit, { id: v7(), scope, at: this.around.now(), sent }));
+  }
+
+  /** Takes edits that somebody hands over from another device, in order: see `handedOver`. Rejects with `NotKept`, and nothing is changed. */
+  async take(scope: string, edits: readonly DocumentEdit[]): Promise<void> {
+    await this.ready;
+    const at = this.around.now();
+    await this.change(scope, (there) =>
+      edits.reduce<readonly StoredEdit[]>(
+        (list, edit) => handedOver(list, edit, { id: v7(), scope, at }),
+        there,
+      ),
+    );
   }
 
   /** The person decided about what was overtaken. */

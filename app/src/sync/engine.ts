@@ -6,6 +6,7 @@ import { Log } from './log';
 import { Pull } from './pull';
 import { Push } from './push';
 import type { Surroundings, TabNews } from './surroundings';
+import type { AnyFact } from './store';
 import { Views } from './views';
 
 /** A reading is on the disk already; sending it must not hold up the verdict that is being drawn. ms */
@@ -65,6 +66,22 @@ export class Engine {
     if (edit.kind === 'project') await this.pull.bear(scope);
     await this.edits.keep(scope, edit, tried);
     this.push.soon(0);
+  }
+
+  /**
+   * Takes what somebody hands over of a project: records, and edits of its documents that no server has. All that is new is sent from here too. Rejects with
+   * `NotKept`; what was taken until then stays, and the file can be taken again.
+   */
+  async take(
+    projectId: string,
+    facts: readonly AnyFact[],
+    edits: readonly DocumentEdit[],
+  ): Promise<{ readonly records: number }> {
+    await this.ready;
+    await this.edits.take(projectId, edits);
+    const records = await this.log.take(projectId, facts);
+    this.push.soon(0);
+    return { records };
   }
 
   /** The facts of a closure, to be watched. */

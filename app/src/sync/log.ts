@@ -1,7 +1,7 @@
 import type { Fact } from '@cordel/core';
 import { Listeners } from './listeners';
 import { closureIn, readEntry, type Entry } from './read';
-import { NotKept, type Store } from './store';
+import { NotKept, type AnyFact, type Store } from './store';
 import type { Receipt, Surroundings } from './surroundings';
 import type { Views } from './views';
 
@@ -83,6 +83,23 @@ export class Log {
     });
     this.around.tell({ entries: true });
     return true;
+  }
+
+  /**
+   * Takes records that somebody hands over from another device, to be sent from here too; those that are here already are left out. Resolves with how many were
+   * new. Rejects with `NotKept`, and nothing is taken.
+   */
+  async take(projectId: string, facts: readonly AnyFact[]): Promise<number> {
+    await this.ready;
+    const known = new Set([
+      ...(await this.store.accepted(facts.map((fact) => fact.id))),
+      ...this.list.map((entry) => entry.id),
+    ]);
+    const fresh = facts.filter((fact) => !known.has(fact.id));
+    await this.store.add(fresh.map((fact) => ({ id: fact.id, projectId, raw: fact, refused: null })));
+    await this.refresh();
+    this.around.tell({ entries: true });
+    return fresh.length;
   }
 
   /** The person gives these up. What is on its way cannot be given up: nobody knows whether the server has it. */

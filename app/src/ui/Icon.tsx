@@ -8,6 +8,7 @@ import {
   mdiDownload,
   mdiKeyboardOutline,
   mdiPlus,
+  mdiShareVariantOutline,
   mdiTrayArrowUp,
 } from '@mdi/js';
 import Svg, { Path } from 'react-native-svg';
@@ -24,6 +25,7 @@ const paths = {
   download: mdiDownload,
   keyboard: mdiKeyboardOutline,
   add: mdiPlus,
+  share: mdiShareVariantOutline,
   upload: mdiTrayArrowUp,
 } as const;
 

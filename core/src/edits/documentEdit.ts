@@ -112,6 +112,21 @@ export function withEdits(
   }, stored);
 }
 
+/**
+ * A project as it was before edits that it has: see `withEdits`.
+ * @returns null where it was not there before them
+ */
+export function withoutEdits(
+  shown: ProjectDefinition,
+  edits: readonly DocumentEdit[],
+): ProjectDefinition | null {
+  return edits.reduceRight<ProjectDefinition | null>((definition, edit) => {
+    if (edit.kind === 'project') return edit.base;
+    const before = { ...edit, mine: edit.base } as DocumentEdit;
+    return definition && (withEdits(definition, [before]) ?? null);
+  }, shown);
+}
+
 /** A list of documents as it is with edits of them. */
 export function listWithEdits<K extends 'closure' | 'model' | 'gear'>(
   stored: readonly DocumentKinds[K][],

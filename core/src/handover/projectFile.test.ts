@@ -4,6 +4,7 @@ import { anyConstruction } from '../../test/arbitraries';
 import { tia598 } from '../line/colorCode';
 import { builtInModels } from '../plan/models/builtInModels';
 import { closureOfModel } from '../plan/models/closureModel';
+import { readEdit, settingsOf, withoutEdits } from '../edits';
 import { readProjectFile, referenceProblems, writeProjectFile, type StoredFact } from './projectFile';
 
 const store = (fact: StoredFact['fact']): StoredFact => ({ fact, receivedAt: timeOf(500) });
@@ -33,6 +34,28 @@ test('export, import, export gives the same bytes', () => {
   const text = writeProjectFile(definition, facts);
   const file = readProjectFile(JSON.parse(text)).file!;
   expect(writeProjectFile(file, file.facts)).toBe(text);
+});
+
+test('a file with edits that no server has says so by its version, and reads back; one without stays as it was', () => {
+  const base = settingsOf(definition);
+  const edit = {
+    kind: 'settings',
+    documentId: definition.project.id,
+    base,
+    mine: { ...base, name: 'Edited' },
+  };
+  const shown = { ...definition, project: { ...definition.project, name: 'Edited' } };
+  const raw = JSON.parse(writeProjectFile(shown, facts, [edit])) as { formatVersion: number };
+  expect(raw.formatVersion).toBe(3);
+  const file = readProjectFile(raw).file!;
+  expect(file.edits).toEqual([edit]);
+  expect(
+    withoutEdits(
+      shown,
+      file.edits.map((one) => readEdit(one)!),
+    ),
+  ).toEqual(definition);
+  expect(JSON.parse(writeProjectFile(definition, facts))).toMatchObject({ formatVersion: 2 });
 });
 
 /** The same document with its fields and, where order means nothing, its lists turned round, as a database may give them back. */

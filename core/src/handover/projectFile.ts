@@ -28,8 +28,10 @@ export interface StoredFact {
   readonly fact: Fact | UnknownFact;
 }
 
-/** What is written today; files from the first version on are read. */
-export const projectFileVersion = 2;
+/** The newest version that there is; files from the first version on are read. */
+const projectFileVersion = 3;
+/** Of a file without edits: it is read by every Cordel since. */
+const versionWithoutEdits = 2;
 
 const projectFileSchema = z.strictObject({
   format: z.literal('cordel-project', 'This is not a Cordel project file.'),
@@ -41,12 +43,16 @@ const projectFileSchema = z.strictObject({
       else if (version < 1) context.addIssue('There never was a project file of this version.');
     }),
   ...projectDefinitionSchema.shape,
+  /** Of version 3. What each says is read by `readEdit`. */
+  edits: z.array(z.unknown()).max(10_000).optional(),
   // Read one by one, so that each problem is told where it is.
   facts: z.array(z.strictObject({ receivedAt: timeSchema, fact: z.unknown() })).max(1_000_000),
 });
 
 /** A whole project as one document. */
 export interface ProjectFile extends ProjectDefinition {
+  /** Edits in it that no server had when it was made on a device, in order: see `DocumentEdit`. */
+  readonly edits: readonly unknown[];
   readonly facts: readonly StoredFact[];
 }
 
@@ -55,23 +61,31 @@ const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id 
 /**
  * The document as text. The same project gives the same bytes whatever order it was stored in: lists that have no order of their
  * own are sorted, and the schemas put the fields in their order.
+ * @param definition as it is shown, with the edits
+ * @param edits those of it that no server has
  */
-export function writeProjectFile(definition: ProjectDefinition, facts: readonly StoredFact[]): string {
-  return [...projectFileParts(definition, facts)].join('');
+export function writeProjectFile(
+  definition: ProjectDefinition,
+  facts: readonly StoredFact[],
+  edits: readonly unknown[] = [],
+): string {
+  return [...projectFileParts(definition, facts, edits)].join('');
 }
 
 /** The same piece by piece, a piece for every so many facts, so that whoever sends it can let others have their turn. */
 export function* projectFileParts(
   definition: ProjectDefinition,
   facts: readonly StoredFact[],
+  edits: readonly unknown[] = [],
 ): Generator<string> {
   const head = projectFileSchema.parse({
     format: 'cordel-project',
-    formatVersion: projectFileVersion,
+    formatVersion: edits.length > 0 ? projectFileVersion : versionWithoutEdits,
     project: definition.project,
     sites: [...definition.sites].sort(byId),
     cables: [...definition.cables].sort(byId),
     closures: [...definition.closures].sort(byId),
+    ...(edits.length > 0 ? { edits: [...edits] } : {}),
     facts: [],
   });
   const text = JSON.stringify(head, null, 2);
@@ -112,7 +126,7 @@ export function readProjectFile(
   | { readonly file?: undefined; readonly problems: readonly DocumentProblem[]; readonly count: number } {
   const parsed = projectFileSchema.safeParse(raw);
   if (!parsed.success) return schemaProblems(parsed.error);
-  const { format: _, formatVersion: __, facts, ...definition } = parsed.data;
+  const { format: _, formatVersion: __, facts, edits = [], ...definition } = parsed.data;
   const problems: DocumentProblem[] = [];
   const stored: StoredFact[] = [];
   let wrong = 0;
@@ -133,7 +147,7 @@ export function readProjectFile(
   if (wrong === 0) problems.push(...referenceProblems(definition, stored));
   if (problems.length > 0)
     return { problems: problems.slice(0, mostProblems), count: Math.max(wrong, problems.length) };
-  return { file: { ...definition, facts: stored } };
+  return { file: { ...definition, edits, facts: stored } };
 }
 
 /** What a schema has against a document: the first problems, and how many there are. */

@@ -18,7 +18,7 @@ import { Type } from '../../ui/Type';
 import { CordNav } from '../../shell/frame/CordNav';
 import { places, projectTabs } from '../../shell/places';
 import { allowanceWords, progressWords, waitingWords } from '../../shell/words';
-import { download, type Told } from '../../shell/download';
+import { download, handOn, type Told } from '../../shell/download';
 import { ToldWords } from '../../shell/ToldWords';
 import { lossSheetHere, projectHere } from '../../shell/madeHere';
 
@@ -142,6 +142,13 @@ function Documents({ definition }: { definition: ProjectDefinition }) {
             setTold,
           )
         }
+      />
+      <Action
+        bench
+        icon="share"
+        label="Hand to another device"
+        detail="As a file, with what waits here; no network needed"
+        onPress={() => void handOn(() => projectHere(definition)).then(setTold)}
       />
       <ToldWords told={told} />
       <Type look="small" tone="soft">

@@ -1,0 +1,152 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ProjectDefinition } from '@cordel/core';
+import type { Browser, Page } from 'puppeteer-core';
+import {
+  dataFolder,
+  everyFact,
+  removeFolders,
+  request,
+  startServer,
+  type ServerProcess,
+} from '../server/test/process';
+import { fill, openBrowser, openPage, padKey, press, see, seeGone } from './support/browser';
+import { documentsKept, onDevice } from './support/device';
+import { firstProject } from './support/shelf';
+
+/** A project goes from phone to phone as a file, with no network: what both did is there on both, and on the server once it answers. */
+
+let data: string;
+let files: string;
+let server: ServerProcess;
+let demo: Awaited<ReturnType<typeof firstProject>>;
+let browser: Browser;
+
+beforeEach(async () => {
+  files = mkdtempSync(join(tmpdir(), 'cordel-files-'));
+  data = dataFolder('demo');
+  server = await startServer(data);
+  demo = await firstProject(server);
+  browser = await openBrowser();
+}, 120_000);
+afterEach(async () => {
+  await browser.close();
+  await server.stop();
+  rmSync(files, { recursive: true, force: true });
+});
+afterAll(removeFolders);
+
+/** A phone on which the project, or only the application, is. */
+async function phone(address: string): Promise<Page> {
+  const { page } = await openPage(browser);
+  await page.goto(address);
+  await onDevice(page);
+  if (address !== server.url) await documentsKept(page, '', 6, 6);
+  return page;
+}
+
+/** What the page hands on, as a file. */
+async function handedOn(page: Page): Promise<string> {
+  await page.goto(`${demo.line}/losses`);
+  await page.evaluate(() => {
+    const make = URL.createObjectURL.bind(URL);
+    URL.createObjectURL = (blob: Blob) => {
+      window.saved = blob.text();
+      return make(blob);
+    };
+  });
+  await press(page, /^Hand to another device/);
+  await see(page, 'Saved. Send the file to the other device, and import it there on the shelf.');
+  const path = join(files, `${Date.now()}.json`);
+  writeFileSync(path, await page.evaluate(() => window.saved!));
+  return path;
+}
+
+async function take(page: Page, path: string): Promise<void> {
+  await page.goto(server.url);
+  const chooser = page.waitForFileChooser();
+  await press(page, 'Import a project file');
+  await (await chooser).accept([path]);
+}
+
+async function limit(page: Page, label: string, value: string): Promise<void> {
+  await page.goto(`${demo.line}/limits`);
+  await fill(page, label, value);
+  await press(page, 'Save and judge again');
+  await see(page, 'to send', 'head');
+}
+
+const single = 'Single splice, at most (dB)';
+const startAgain = async () => {
+  server = await startServer(data, { PORT: new URL(server.url).port });
+};
+
+test('two phones that both worked on a project are brought together through a file', async () => {
+  const first = await phone(demo.bench(3, 6));
+  const second = await phone(demo.bench(4, 1));
+  const before = (await everyFact(`${server.url}/api/projects/${demo.projectId}/facts`)).length;
+  await server.kill();
+
+  await press(first, padKey(2));
+  await see(first, 'Slot 6 holds: 0.02 of 0.10 dB.');
+  await limit(first, single, '0.21');
+  await limit(first, 'Tray mean, at most (dB)', '0.04');
+  await press(second, padKey(3));
+  await see(second, 'Slot 1 holds: 0.03 of 0.10 dB.');
+  await limit(second, single, '0.25');
+
+  await take(second, await handedOn(first));
+  await see(second, 'Brought together with what was here: 1 record was new, 1 change came along.');
+  await press(second, 'Decide');
+  await press(second, 'Decide: Settings and limits changed');
+  const group = { role: 'radiogroup', name: 'Single splice, at most' } as const;
+  await see(second, '0.25 dB', group);
+  await press(second, 'Theirs: 0.21 dB', 'radio');
+  await press(second, 'Save what is chosen');
+  await second.goto(demo.closure);
+  await see(second, '55 of 107 settled');
+  // Taken once more it changes nothing.
+  await take(second, await handedOn(first));
+  await see(second, 'no record');
+
+  await startAgain();
+  for (const page of [second, first]) {
+    await page.goto(`${server.url}/waiting`);
+    await see(page, 'Everything is on the server');
+  }
+  const facts = await everyFact(`${server.url}/api/projects/${demo.projectId}/facts`);
+  expect(facts).toHaveLength(before + 2);
+  expect(new Set(facts.map((fact) => fact.id)).size).toBe(facts.length);
+  const { body } = await request<ProjectDefinition>(`${server.url}/api/projects/${demo.projectId}`);
+  expect(body.project.limits).toMatchObject({ singleMax: 0.21, trayMean: 0.04 });
+  await first.goto(demo.closure);
+  await see(first, '55 of 107 settled');
+}, 180_000);
+
+test('a phone that never had the project works on it from the file, and what it did goes to the server', async () => {
+  const first = await phone(demo.bench(3, 6));
+  const second = await phone(server.url);
+  const facts = () => everyFact(`${server.url}/api/projects/${demo.projectId}/facts`);
+  const before = (await facts()).length;
+  await server.kill();
+  await limit(first, single, '0.21');
+  await take(second, await handedOn(first));
+  await see(second, 'On this device now: ');
+  await press(second, 'Open the project');
+  await see(second, 'Vale do Umbu ring, section 2', 'head');
+  await see(second, '53 of 107');
+  await second.goto(demo.bench(3, 6));
+  await press(second, padKey(2));
+  await see(second, 'Slot 6 holds: 0.02 of 0.21 dB.');
+
+  await startAgain();
+  await second.goto(`${server.url}/waiting`);
+  await see(second, 'Everything is on the server');
+  expect(await facts()).toHaveLength(before + 1);
+  const { body } = await request<ProjectDefinition>(`${server.url}/api/projects/${demo.projectId}`);
+  expect(body.project.limits.singleMax).toBe(0.21);
+  await first.goto(demo.closure);
+  await see(first, '54 of 107 settled');
+  await seeGone(first, 'to send', 'head');
+}, 180_000);

@@ -15,6 +15,8 @@ export class TestServer implements FactServer {
   losesAnswers = false;
   pages = 0;
   perPage = 10;
+  /** Of another one, its database is an older copy that was restored. */
+  numbering = 'first';
 
   async send(of: string, given: readonly unknown[]) {
     if (!this.reachable) throw new Unreachable();
@@ -40,7 +42,13 @@ export class TestServer implements FactServer {
     this.pages += 1;
     const list = this.stored.get(of) ?? [];
     const page = list.slice(after, after + this.perPage);
-    return { facts: page, last: after + page.length, more: page.length === this.perPage };
+    return {
+      facts: page,
+      last: after + page.length,
+      more: page.length === this.perPage,
+      numbering: this.numbering,
+      end: list.length,
+    };
   }
 
   refusal = (error: unknown) => (error instanceof Refused ? error.message : null);

@@ -1,9 +1,9 @@
 import type { Cable, Closure, Project, ProjectDefinition, Site } from '@cordel/core';
-import { and, asc, eq, getTableColumns, isNull, notInArray } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, isNull, notInArray, sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Queries } from './database/database';
 import { refuse } from './problem';
-import { lineCable, lineProject, lineSite, planClosure } from './schema';
+import { databaseIdentity, lineCable, lineProject, lineSite, planClosure } from './schema';
 import { taken } from './taken';
 
 type Row<T extends { $inferSelect: unknown }> = T['$inferSelect'];
@@ -32,13 +32,20 @@ const cableOfRow = ({ projectId: _, ...row }: Row<typeof lineCable>): Cable => w
 export const closureOfRow = ({ projectId: _, ...row }: Row<typeof planClosure>): Closure =>
   withoutNulls(row) as Closure;
 
-/** Whether a project is there to be seen. */
-export async function isOnShelf(db: Queries, id: string): Promise<boolean> {
+/**
+ * The numbers of a project's facts: in which numbering they are, and the last of them. Of another numbering than before, a reader's position means nothing: the
+ * database is one that was restored, or the project was taken in anew. null where it is not on the shelf.
+ */
+export async function numberingOf(
+  db: Queries,
+  id: string,
+): Promise<{ readonly numbering: string; readonly end: number } | null> {
   const [row] = await db
-    .select({ id: lineProject.id })
+    .select({ epoch: databaseIdentity.epoch, createdAt: lineProject.createdAt, end: lineProject.lastSeq })
     .from(lineProject)
+    .innerJoin(databaseIdentity, sql`true`)
     .where(and(eq(lineProject.id, id), isNull(lineProject.deletedAt), isNull(lineProject.importing)));
-  return row !== undefined;
+  return row ? { numbering: `${row.epoch}.${row.createdAt.getTime()}`, end: row.end } : null;
 }
 
 /** A project that is on the shelf, with its sites (along the route), cables and closures; or null. */

@@ -37,9 +37,22 @@ async function allOf(url: string) {
   return { files, deleted: body.deleted, models, gear, book };
 }
 
+/** In which numbering each project counts its records. */
+async function numberings(url: string): Promise<string[]> {
+  const { body } = await request<{ shelf: { project: { id: string } }[] }>(`${url}/api/projects`);
+  return Promise.all(
+    body.shelf.map(
+      async ({ project }) =>
+        (await request<{ numbering: string }>(`${url}/api/projects/${project.id}/facts?limit=1`)).body
+          .numbering,
+    ),
+  );
+}
+
 async function demoWithMore(): Promise<{
   folder: string;
   all: Awaited<ReturnType<typeof allOf>>;
+  numbered: string[];
   unknown: object;
 }> {
   const folder = dataFolder('demo');
@@ -56,8 +69,9 @@ async function demoWithMore(): Promise<{
   await request(gone.project, 'DELETE');
   expect(await everyFact(`${project}/facts`)).toHaveLength(2);
   const all = await allOf(server.url);
+  const numbered = await numberings(server.url);
   await server.stop();
-  return { folder, all, unknown };
+  return { folder, all, numbered, unknown };
 }
 
 /** What stands in a folder and in its database. */
@@ -74,7 +88,7 @@ const tablesAndFiles = (folder: string) => [
 ];
 
 test('what a backup wrote a restore brings back, on this kind of database and on the other, and from there back again', async () => {
-  const { folder, all } = await demoWithMore();
+  const { folder, all, numbered } = await demoWithMore();
   const file = join(temporaryFolder(), 'first.cordel-backup');
   const backup = await runBackup('backup', file, folder);
   expect([backup.code, backup.output]).toEqual([
@@ -86,6 +100,10 @@ test('what a backup wrote a restore brings back, on this kind of database and on
   expect((await runBackup('restore', file, same)).code).toBe(0);
   const there = await startServer(same);
   expect(await allOf(there.url)).toEqual(all);
+  // Devices that know the one before must not take its numbers for these.
+  const others = await numberings(there.url);
+  expect(others).toHaveLength(numbered.length);
+  expect(others.filter((one) => numbered.includes(one))).toEqual([]);
   // It goes on where it was: a number that was given out is not given out again.
   const { closureId, splices, post, project } = await newProjectOn(`${there.url}/api`);
   await post([makeAttempt(closureId, splices[0]!, 0.03)]);

@@ -234,6 +234,62 @@ describe('a project', () => {
   });
 });
 
+describe('a server whose database is an older copy that was restored', () => {
+  /** It has the first three of five, one that somebody else recorded since, and other numbers. */
+  const restore = () => {
+    server.stored.set(projectId, [...facts.slice(0, 3), facts[10]!]);
+    server.numbering = 'restored';
+  };
+  const begun = async () => {
+    server.stored.set(projectId, facts.slice(0, 5));
+    const engine = load();
+    await seen(engine);
+    return engine;
+  };
+  const all = idsOf([...facts.slice(0, 5), facts[10]!]).sort();
+
+  test('is read anew, and what it lost goes to it once more', async () => {
+    const engine = await begun();
+    restore();
+    await engine.pull.run(projectId);
+    expect(known(engine)).toEqual(all);
+    await engine.push.run();
+    expect(engine.log.entries()).toEqual([]);
+    expect([...server.ids(projectId)].sort()).toEqual(all);
+    expect(await seen(load())).toEqual(all);
+  });
+
+  test('gets what is recorded before this device heard of it, and nothing is lost under its numbers', async () => {
+    const engine = await begun();
+    restore();
+    await engine.append(projectId, facts[20]!);
+    await engine.push.run();
+    await engine.push.run();
+    const wanted = [...all, facts[20]!.id].sort();
+    expect([...server.ids(projectId)].sort()).toEqual(wanted);
+    expect([known(engine), engine.log.entries()]).toEqual([wanted, []]);
+  });
+
+  test('is known by its last number too, where it does not say in which numbering it counts', async () => {
+    const engine = await begun();
+    server.stored.set(projectId, facts.slice(0, 2));
+    await engine.pull.run(projectId);
+    await engine.push.run();
+    expect([...server.ids(projectId)].sort()).toEqual(idsOf(facts.slice(0, 5)).sort());
+  });
+
+  test('is heard of by the other tab', async () => {
+    const engine = await begun();
+    const news: unknown[] = [];
+    const other = load({ tell: (one) => news.push(one) });
+    await seen(other);
+    restore();
+    await other.pull.run(projectId);
+    for (const one of news) await engine.heard(one as never);
+    expect(known(engine)).toEqual(all);
+  });
+});
+
 describe('two tabs', () => {
   /** Two pages on one disk that hear each other, as those of one browser do. */
   function two() {

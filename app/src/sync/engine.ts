@@ -32,9 +32,13 @@ export class Engine {
     this.disk = around.disk;
     this.log = new Log(around, this.views);
     this.edits = new Edits(around);
-    this.pull = new Pull(around, this.log, this.edits, this.views);
-    this.push = new Push(around, this.log, this.edits, (projectId, cursor) =>
-      this.pull.noteCursor(projectId, cursor),
+    this.pull = new Pull(around, this.log, this.edits, this.views, () => this.push.soon(0));
+    this.push = new Push(
+      around,
+      this.log,
+      this.edits,
+      (projectId, cursor) => this.pull.noteCursor(projectId, cursor),
+      (projectId) => this.pull.run(projectId),
     );
     this.ready = Promise.all([this.pull.ready, this.edits.ready]).then(() => {
       if (this.log.waiting().length + this.edits.waitingScopes().length > 0) this.push.soon(0);

@@ -96,21 +96,25 @@ export class IndexedStore implements Store {
   accept(
     projectId: string,
     receipts: readonly { readonly id: string; readonly seq: number }[],
-  ): Promise<number> {
+  ): Promise<number | null> {
     return this.change(['entry', 'fact', 'reach'], async (change) => {
       const entries = change.objectStore('entry');
       const facts = change.objectStore('fact');
+      const reaches = change.objectStore('reach');
+      const before = (await reaches.get(projectId)) ?? nothingReached(projectId);
+      const waiting = await Promise.all(
+        receipts.map(async ({ id, seq }) => ({ seq, entry: await entries.index('id').get(id) })),
+      );
+      // What was read up to there has other facts under these numbers.
+      if (waiting.some(({ seq, entry }) => entry && seq <= before.cursor)) return null;
       await Promise.all(
-        receipts.map(async ({ id, seq }) => {
-          const entry = await entries.index('id').get(id);
+        waiting.map(async ({ seq, entry }) => {
           // Another tab was told before.
           if (!entry) return;
           await facts.put({ projectId, seq, raw: entry.raw, closureId: closureIn(entry.raw) });
           await entries.delete(entry.n!);
         }),
       );
-      const reaches = change.objectStore('reach');
-      const before = (await reaches.get(projectId)) ?? nothingReached(projectId);
       const cursor = reached(
         before.cursor,
         receipts.map((one) => one.seq),
@@ -123,7 +127,7 @@ export class IndexedStore implements Store {
   takePage(
     projectId: string,
     facts: readonly NumberedFact[],
-    reach: Pick<Reach, 'cursor' | 'whole' | 'at'>,
+    reach: Pick<Reach, 'cursor' | 'whole' | 'at' | 'numbering'>,
   ): Promise<void> {
     return this.change(['entry', 'fact', 'reach'], async (change) => {
       const entries = change.objectStore('entry');
@@ -144,7 +148,34 @@ export class IndexedStore implements Store {
         cursor: Math.max(before.cursor, reach.cursor),
         whole: before.whole || reach.whole,
         at: Math.max(before.at, reach.at),
+        numbering: reach.numbering ?? before.numbering,
       });
+    });
+  }
+
+  renumber(
+    projectId: string,
+    facts: readonly NumberedFact[],
+    { cursor, at, numbering }: Pick<Reach, 'cursor' | 'at' | 'numbering'>,
+  ): Promise<void> {
+    return this.change(['entry', 'fact', 'reach'], async (change) => {
+      const entries = change.objectStore('entry');
+      const table = change.objectStore('fact');
+      const there = new Set(facts.map(({ raw }) => (raw as { id: string }).id));
+      const waiting = new Map((await entries.getAll()).map((entry) => [entry.id, entry.n!]));
+      for (const { raw } of await table.getAll(ofProject(projectId))) {
+        const { id } = raw as { id: string };
+        if (!there.has(id) && !waiting.has(id)) await entries.add({ id, projectId, raw, refused: null });
+      }
+      await table.delete(ofProject(projectId));
+      for (const { seq, raw } of facts) {
+        const n = waiting.get((raw as { id: string }).id);
+        if (n !== undefined) await entries.delete(n);
+        await table.put({ projectId, seq, raw, closureId: closureIn(raw) });
+      }
+      const reaches = change.objectStore('reach');
+      const before = (await reaches.get(projectId)) ?? nothingReached(projectId);
+      await reaches.put({ ...before, cursor, at, numbering, whole: true });
     });
   }
 

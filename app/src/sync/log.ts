@@ -151,9 +151,13 @@ export class Log {
     for (const { projectId, fact } of is.values()) this.views.add(projectId, [fact]);
   }
 
-  /** The server answered. Resolves with the cursor of the project after it; null where none was accepted. */
-  async settle(projectId: string, { accepted, refused }: Receipt): Promise<number | null> {
+  /**
+   * The server answered. Resolves with the cursor of the project after it; null where none was accepted; "renumbered", and nothing is changed, where its numbers are
+   * of another numbering than what was read here.
+   */
+  async settle(projectId: string, { accepted, refused }: Receipt): Promise<number | null | 'renumbered'> {
     const cursor = accepted.length > 0 ? await this.accept(projectId, accepted) : null;
+    if (cursor === 'renumbered') return cursor;
     const reasons = new Map(refused.map(({ id, message }) => [id, message]));
     if (reasons.size > 0) await this.store.refuse(reasons);
     const taken = new Set(accepted.map((one) => one.id));
@@ -174,9 +178,12 @@ export class Log {
     return cursor;
   }
 
-  private async accept(projectId: string, accepted: Receipt['accepted']): Promise<number | null> {
+  private async accept(
+    projectId: string,
+    accepted: Receipt['accepted'],
+  ): Promise<number | null | 'renumbered'> {
     try {
-      return await this.store.accept(projectId, accepted);
+      return (await this.store.accept(projectId, accepted)) ?? 'renumbered';
     } catch (error) {
       if (!(error instanceof NotKept)) throw error;
       // No room to keep them as facts. The server has them, so they come back with what is read from it.

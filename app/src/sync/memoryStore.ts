@@ -47,8 +47,9 @@ export class MemoryStore implements Store {
   async accept(
     projectId: string,
     receipts: readonly { readonly id: string; readonly seq: number }[],
-  ): Promise<number> {
+  ): Promise<number | null> {
     const before = await this.reach(projectId);
+    if (receipts.some(({ id, seq }) => this.kept.has(id) && seq <= before.cursor)) return null;
     for (const { id, seq } of receipts) {
       const entry = this.kept.get(id);
       if (entry) this.put(projectId, seq, entry.raw);
@@ -64,7 +65,7 @@ export class MemoryStore implements Store {
   async takePage(
     projectId: string,
     facts: readonly NumberedFact[],
-    reach: Pick<Reach, 'cursor' | 'whole' | 'at'>,
+    reach: Pick<Reach, 'cursor' | 'whole' | 'at' | 'numbering'>,
   ): Promise<void> {
     const before = await this.reach(projectId);
     facts.forEach(({ seq, raw }) => this.put(projectId, seq, raw));
@@ -73,7 +74,23 @@ export class MemoryStore implements Store {
       cursor: Math.max(before.cursor, reach.cursor),
       whole: before.whole || reach.whole,
       at: Math.max(before.at, reach.at),
+      numbering: reach.numbering ?? before.numbering,
     });
+  }
+
+  async renumber(
+    projectId: string,
+    facts: readonly NumberedFact[],
+    { cursor, at, numbering }: Pick<Reach, 'cursor' | 'at' | 'numbering'>,
+  ): Promise<void> {
+    const there = new Set(facts.map(({ raw }) => (raw as { id: string }).id));
+    for (const raw of this.facts.get(projectId)?.values() ?? []) {
+      const { id } = raw as { id: string };
+      if (!there.has(id)) this.kept.set(id, { id, projectId, raw, refused: null });
+    }
+    this.facts.delete(projectId);
+    facts.forEach(({ seq, raw }) => this.put(projectId, seq, raw));
+    this.reached.set(projectId, { ...(await this.reach(projectId)), cursor, at, numbering, whole: true });
   }
 
   reach = (projectId: string) => Promise.resolve(this.reached.get(projectId) ?? nothingReached(projectId));

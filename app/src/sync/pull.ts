@@ -3,8 +3,8 @@ import type { Edits } from './edits';
 import { Listeners } from './listeners';
 import type { Log } from './log';
 import { closureIn } from './read';
-import { NotKept, type Along, type AnyFact, type Reach, type Store } from './store';
-import type { Surroundings } from './surroundings';
+import { NotKept, type Along, type AnyFact, type NumberedFact, type Reach, type Store } from './store';
+import type { FactPage, Surroundings } from './surroundings';
 import type { Views } from './views';
 
 interface ProjectHere {
@@ -16,6 +16,8 @@ interface ProjectHere {
   timer: ReturnType<typeof setInterval> | undefined;
   /** The disk takes nothing: what is shown of it came from the server, and goes with this page. */
   unkept: boolean;
+  /** That what this tab read of it is of. */
+  numbering: string | undefined;
   /** Closures of it that are being read from the disk. */
   readonly loading: Set<Promise<void>>;
   pulling: Promise<void> | null;
@@ -44,6 +46,8 @@ export class Pull {
     private readonly log: Log,
     private readonly edits: Edits,
     private readonly views: Views,
+    /** Something that the server had is to be sent once more. */
+    private readonly onLost: () => void,
   ) {
     this.ready = this.begin();
   }
@@ -169,6 +173,11 @@ export class Pull {
   /** Another tab read more of a project. */
   async reread(projectId: string): Promise<void> {
     this.views.noteChange(projectId);
+    const { numbering } = await this.store.reach(projectId);
+    const project = this.project(projectId);
+    // Under other numbers nothing that was read says what is missing.
+    if (project.numbering !== numbering) this.views.of(projectId).forEach((view) => (view.seq = 0));
+    project.numbering = numbering;
     for (const view of this.views.of(projectId)) {
       if (view.known) view.add(await this.unread(view));
       else await this.load(view);
@@ -194,6 +203,7 @@ export class Pull {
         watchers: 0,
         timer: undefined,
         unkept: false,
+        numbering: undefined,
         loading: new Set(),
         pulling: null,
         error: null,
@@ -268,17 +278,25 @@ export class Pull {
 
   private async readPages(projectId: string, project: ProjectHere): Promise<void> {
     const { server, now } = this.around;
-    const { whole, at, ...before } = await this.store.reach(projectId);
+    const { whole, at, numbering, ...before } = await this.store.reach(projectId);
+    project.numbering = numbering;
     let { cursor } = before;
     for (let more = true; more;) {
       const page = await server.page(projectId, cursor);
+      if (otherNumbers(page, numbering, cursor)) return this.readRenumbered(projectId, project);
       const first = page.last - page.facts.length + 1;
       const facts = page.facts.map((raw, index) => ({ seq: first + index, raw }));
       ({ more } = page);
       cursor = page.last;
       const fresh = now();
-      if (facts.length > 0 || (!more && (!whole || fresh - at > freshness))) {
-        await this.store.takePage(projectId, facts, { cursor, whole: !more, at: more ? 0 : fresh });
+      const unnumbered = page.numbering !== undefined && numbering === undefined;
+      if (facts.length > 0 || (!more && (!whole || unnumbered || fresh - at > freshness))) {
+        await this.store.takePage(projectId, facts, {
+          cursor,
+          whole: !more,
+          at: more ? 0 : fresh,
+          numbering: page.numbering,
+        });
         this.views.noteChange(projectId);
         this.show(projectId, page.facts);
         this.around.tell({ project: projectId });
@@ -287,6 +305,40 @@ export class Pull {
       project.cursor = Math.max(project.cursor, cursor);
     }
     for (const view of this.views.of(projectId)) if (!view.known) await this.load(view);
+  }
+
+  /**
+   * The server's database is another one than before, an older copy that was restored, or it took the project in anew: all of it is read, and what it lost goes to
+   * it once more.
+   */
+  private async readRenumbered(projectId: string, project: ProjectHere): Promise<void> {
+    const { server, now } = this.around;
+    const facts: NumberedFact[] = [];
+    let last = 0;
+    let numbering: string | undefined;
+    for (let more = true; more;) {
+      const page = await server.page(projectId, last);
+      const first = page.last - page.facts.length + 1;
+      facts.push(...page.facts.map((raw, index) => ({ seq: first + index, raw })));
+      // Once more, while it was read: the next time.
+      if (numbering !== undefined && page.numbering !== numbering) return;
+      ({ last, more, numbering } = page);
+    }
+    await this.store.renumber(projectId, facts, { cursor: last, at: now(), numbering });
+    project.cursor = last;
+    project.numbering = numbering;
+    for (const view of this.views.of(projectId)) view.seq = last;
+    this.views.noteChange(projectId);
+    await this.log.refresh();
+    this.show(
+      projectId,
+      facts.map(({ raw }) => raw),
+    );
+    for (const view of this.views.of(projectId)) if (!view.known) await this.load(view);
+    await this.lookAround();
+    this.around.tell({ entries: true });
+    this.around.tell({ project: projectId });
+    this.onLost();
   }
 
   private show(projectId: string, facts: readonly unknown[]): void {
@@ -315,3 +367,8 @@ export class Pull {
     });
   }
 }
+
+/** Whether a page is of another numbering than what was read before, so that a position in it means nothing. */
+const otherNumbers = (page: FactPage, numbering: string | undefined, cursor: number) =>
+  (numbering !== undefined && page.numbering !== undefined && page.numbering !== numbering) ||
+  (page.end !== undefined && page.end < cursor);

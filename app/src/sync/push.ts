@@ -24,12 +24,16 @@ export class Push {
   private readonly listeners = new Listeners();
   readonly subscribe = this.listeners.subscribe;
 
-  /** @param onSettled called with the cursor of a project after the server took facts of it */
+  /**
+   * @param onSettled called with the cursor of a project after the server took facts of it
+   * @param readAnew called where the numbers of a project's facts are other ones than before: reads them, and confirms what the server has
+   */
   constructor(
     private readonly around: Surroundings,
     private readonly log: Log,
     private readonly edits: Edits,
     private readonly onSettled: (projectId: string, cursor: number) => void,
+    private readonly readAnew: (projectId: string) => Promise<void>,
   ) {}
 
   readonly sending = (): Sending => this.status;
@@ -133,7 +137,7 @@ export class Push {
         projectId,
         group.map((entry) => entry.fact),
       );
-      await this.settle(projectId, receipt);
+      if (!(await this.settle(projectId, receipt))) return this.read(projectId, group);
       const told = new Set([...receipt.accepted, ...receipt.refused].map((one) => one.id));
       return group.some((entry) => told.has(entry.id));
     } catch (error) {
@@ -149,9 +153,18 @@ export class Push {
     }
   }
 
-  private async settle(projectId: string, receipt: Receipt): Promise<void> {
+  /** false where the numbers of the project's facts are other ones than before. */
+  private async settle(projectId: string, receipt: Receipt): Promise<boolean> {
     const cursor = await this.log.settle(projectId, receipt);
-    if (cursor !== null) this.onSettled(projectId, cursor);
+    if (typeof cursor === 'number') this.onSettled(projectId, cursor);
+    return cursor !== 'renumbered';
+  }
+
+  /** Whether reading the project brought a group that was sent further. */
+  private async read(projectId: string, group: readonly Entry[]): Promise<boolean> {
+    await this.readAnew(projectId);
+    const waiting = new Set(this.log.waiting().map((entry) => entry.id));
+    return group.some((entry) => !waiting.has(entry.id));
   }
 }
 

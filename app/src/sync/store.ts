@@ -23,6 +23,8 @@ export interface Reach {
   readonly whole: boolean;
   /** When the end was reached last, ms since 1970. */
   readonly at: number;
+  /** The server's numbering that `cursor` is of; undefined where it was not said. */
+  readonly numbering?: string | undefined;
   /** Everything that belongs to the project was brought here, its documents too; null: perhaps not. */
   readonly along: Along | null;
 }
@@ -78,17 +80,26 @@ export interface Store {
   drop(ids: readonly string[]): Promise<void>;
   /**
    * The server has these entries: they are facts of the project now. Where they follow what was read already, they need not be fetched. Resolves with
-   * the cursor after it.
+   * the cursor after it; null, and nothing is changed, where the numbers are of another numbering than what was read.
    */
   accept(
     projectId: string,
     receipts: readonly { readonly id: string; readonly seq: number }[],
-  ): Promise<number>;
+  ): Promise<number | null>;
   /** A page of the server's list. An entry among them was accepted, and the answer that told so was lost. */
   takePage(
     projectId: string,
     facts: readonly NumberedFact[],
-    reach: Pick<Reach, 'cursor' | 'whole' | 'at'>,
+    reach: Pick<Reach, 'cursor' | 'whole' | 'at' | 'numbering'>,
+  ): Promise<void>;
+  /**
+   * The server's whole list in another numbering, in place of what was read in the one before. Facts that were read, and are not in it, are entries again: the
+   * server lost them.
+   */
+  renumber(
+    projectId: string,
+    facts: readonly NumberedFact[],
+    reach: Pick<Reach, 'cursor' | 'at' | 'numbering'>,
   ): Promise<void>;
   reach(projectId: string): Promise<Reach>;
   reaches(): Promise<Reach[]>;

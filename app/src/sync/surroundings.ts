@@ -6,12 +6,19 @@ export interface FactServer {
   /** Which of these the server has now, under which numbers, and which it will not take. Rejects where that is not known. */
   send(projectId: string, facts: readonly unknown[]): Promise<Receipt>;
   /** Facts of a project with numbers from `after` on, without a gap, in order; `last` is the number of the last. */
-  page(
-    projectId: string,
-    after: number,
-  ): Promise<{ readonly facts: readonly unknown[]; readonly last: number; readonly more: boolean }>;
+  page(projectId: string, after: number): Promise<FactPage>;
   /** The words with which it refused for good; null where it could not be reached, or is in trouble itself. */
   refusal(error: unknown): string | null;
+}
+
+export interface FactPage {
+  readonly facts: readonly unknown[];
+  readonly last: number;
+  readonly more: boolean;
+  /** In which numbering: another one than before, and a position in it means nothing. Servers of Cordel 0.1 do not say. */
+  readonly numbering?: string;
+  /** Number of the last fact that there is. */
+  readonly end?: number;
 }
 
 export interface Receipt {

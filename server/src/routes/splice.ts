@@ -8,7 +8,7 @@ import { factsAfter } from '../factStore';
 import type { FactWriter } from '../factWriter';
 import type { Presence } from '../presence';
 import { notFound, validated } from '../problem';
-import { isOnShelf } from '../projectStore';
+import { numberingOf } from '../projectStore';
 import { fact, planClosure } from '../schema';
 import { closureParam, projectParam } from './params';
 
@@ -39,12 +39,14 @@ export function spliceRoutes(database: Database, writer: FactWriter, presence: P
       async (context) => {
         const { projectId } = context.req.valid('param');
         const { after, limit } = context.req.valid('query');
-        if (!(await isOnShelf(database.read, projectId))) notFound('project');
+        const { numbering, end } = (await numberingOf(database.read, projectId)) ?? notFound('project');
         const rows = await factsAfter(database.read, projectId, after, limit);
         return context.json({
           facts: rows.map((row) => row.body),
           last: rows.at(-1)?.seq ?? after,
           more: rows.length === limit,
+          numbering,
+          end,
         });
       },
     )

@@ -1,5 +1,6 @@
 import { benchKill } from './kill';
 import { benchLedger } from './ledger';
+import { benchNight } from './night';
 import { benchPlan } from './plan';
 import { benchPlanTyping } from './planTyping';
 import { benchServer } from './server';
@@ -15,6 +16,7 @@ const benches: readonly (readonly [string, () => unknown])[] = [
   ['kill', benchKill],
   ['tap', benchTap],
   ['tap', benchRibbonTap],
+  ['night', benchNight],
   ['typing', benchPlanTyping],
   ['start', benchStart],
 ];

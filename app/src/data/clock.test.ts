@@ -10,7 +10,10 @@ const load = (): typeof Clock => {
 };
 const heard = (offMs: number) => new Date(now + offMs).toUTCString();
 
-beforeEach(() => jest.useFakeTimers({ now }));
+beforeEach(() => {
+  localStorage.clear();
+  jest.useFakeTimers({ now });
+});
 afterEach(() => jest.useRealTimers());
 
 test('a clock that is right, or a minute off, is left alone', () => {
@@ -37,4 +40,9 @@ test('when the clock was set right the correction goes', () => {
   expect(clockOff()).toBe(-3600_000);
   hearServerTime(heard(0));
   expect(clockOff()).toBe(0);
+});
+
+test('with no network after a reload the correction is the one that was heard last', () => {
+  load().hearServerTime(heard(2 * 3600_000));
+  expect(load().correctedNow()).toBe(now + 2 * 3600_000);
 });

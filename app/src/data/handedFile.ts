@@ -123,7 +123,7 @@ async function readFile(file: File): Promise<ProjectFile> {
   try {
     const answer = await new Promise<ProjectFileAnswer>((done, fail) => {
       thread.onmessage = ({ data }: MessageEvent<ProjectFileAnswer>) => done(data);
-      thread.onerror = () => fail(new Error('The file could not be read in this browser.'));
+      thread.onerror = () => fail(new Error(noReader));
       thread.postMessage(file);
     });
     if ('file' in answer) return answer.file;
@@ -136,3 +136,6 @@ async function readFile(file: File): Promise<ProjectFile> {
     thread.terminate();
   }
 }
+
+const noReader =
+  'What reads files is not on this device yet, or this browser does not run it. Nothing was taken; try again with a network.';

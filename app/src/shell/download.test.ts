@@ -2,7 +2,7 @@ import { testEngine } from '../../test/engine';
 import { attemptAt, smallJob } from '../../test/job';
 import type { Engine } from '../sync/engine';
 import type { MemoryStore } from '../sync/memoryStore';
-import { download } from './download';
+import { download, handOn } from './download';
 
 const job = smallJob();
 const projectId = job.project.id;
@@ -37,4 +37,27 @@ test('a document waits for the readings of its own project that are on their way
   await engine.heard({ entries: true });
   expect(await download('/sheet', projectId)).toBeNull();
   expect(saved).toEqual(['/other', '/models', '/sheet']);
+});
+
+describe('a project is handed on', () => {
+  const made = { text: '{}', name: 'Night.json', type: 'application/json' };
+  const share = jest.fn((_: { files: File[] }) => Promise.resolve());
+  const withShare = (canShare: boolean) =>
+    Object.assign(navigator, { canShare: () => canShare, share: share.mockClear() });
+  const here = () => Promise.resolve(made);
+
+  test('by what the device shares with', async () => {
+    withShare(true);
+    expect(await handOn(here)).toMatchObject({ failed: false });
+    expect(share.mock.calls[0]![0].files[0]).toMatchObject({ name: 'Night.json', type: 'application/json' });
+    share.mockRejectedValueOnce(new DOMException('no', 'AbortError'));
+    expect(await handOn(here)).toBeNull();
+  });
+
+  test('as a saved file, where it shares with nothing; not where it is not here as a whole', async () => {
+    withShare(false);
+    expect(await handOn(here)).toMatchObject({ words: expect.stringContaining('Saved.'), failed: false });
+    expect(share).not.toHaveBeenCalled();
+    expect(await handOn(() => Promise.resolve(null))).toMatchObject({ failed: true });
+  });
 });

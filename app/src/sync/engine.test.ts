@@ -234,6 +234,24 @@ describe('a project', () => {
   });
 });
 
+test('what the browser cleared while the page was open is kept again, and that is told until something else was recorded', async () => {
+  server.reachable = false;
+  const engine = load();
+  await engine.append(projectId, facts[0]!);
+  globalThis.indexedDB = new IDBFactory();
+  const disk = new IndexedStore(() => undefined);
+  // As the browser tells it.
+  const again = load({}, disk);
+  await again.ready;
+  expect(again.log.entries()).toEqual([]);
+  again.log['list'] = engine.log.entries();
+  await again.lost();
+  expect(again.log.notKept()).toBe('cleared');
+  expect(idsOf(await disk.entries())).toEqual([facts[0]!.id]);
+  await again.append(projectId, facts[1]!);
+  expect(again.log.notKept()).toBeNull();
+});
+
 describe('a server whose database is an older copy that was restored', () => {
   /** It has the first three of five, one that somebody else recorded since, and other numbers. */
   const restore = () => {

@@ -11,6 +11,8 @@ import { Views } from './views';
 
 /** A reading is on the disk already; sending it must not hold up the verdict that is being drawn. ms */
 const afterEntry = 100;
+/** The first screen has the device to itself. ms */
+const afterStart = 1000;
 /** The tab that told may be put to sleep; else it is the one that sends. ms */
 const afterOthers = 1000;
 
@@ -41,7 +43,7 @@ export class Engine {
       (projectId) => this.pull.run(projectId),
     );
     this.ready = Promise.all([this.pull.ready, this.edits.ready]).then(() => {
-      if (this.log.waiting().length + this.edits.waitingScopes().length > 0) this.push.soon(0);
+      if (this.log.waiting().length + this.edits.waitingScopes().length > 0) this.push.soon(afterStart);
     });
   }
 

@@ -5,6 +5,8 @@ import { NotKept, type AnyFact, type Store } from './store';
 import type { Receipt, Surroundings } from './surroundings';
 import type { Views } from './views';
 
+export type Trouble = NotKept['why'] | 'cleared';
+
 /**
  * What was recorded on this device and is not confirmed: on its way to the server, or refused. The disk, which other tabs work on too, alone is true; this is what
  * the tab knows of it.
@@ -14,7 +16,7 @@ export class Log {
   private list: readonly Entry[] = [];
   /** Counts changes of the list, for those who read the disk meanwhile. */
   private writes = 0;
-  private why: NotKept['why'] | null = null;
+  private why: Trouble | null = null;
   private readonly listeners = new Listeners();
   readonly subscribe = this.listeners.subscribe;
   /** What this device kept is known. */
@@ -60,8 +62,8 @@ export class Log {
       .map((entry) => entry.fact);
   }
 
-  /** Why the last record could not be kept; null where it was. */
-  readonly notKept = (): NotKept['why'] | null => this.why;
+  /** What is wrong with keeping: why the last record could not be kept, or that the browser threw away what was; null where nothing is. */
+  readonly notKept = (): Trouble | null => this.why;
 
   /** See `Engine.append`. */
   async append(projectId: string, fact: Fact, shown: (facts: readonly Fact[]) => void): Promise<boolean> {
@@ -201,6 +203,8 @@ export class Log {
 
   /** Everything that is known here is put on the disk once more. */
   async keepAgain(): Promise<void> {
+    this.why = 'cleared';
+    this.changed(this.list);
     await this.store.add(
       this.list.map(({ id, projectId, raw, refused }) => ({ id, projectId, raw, refused })),
     );

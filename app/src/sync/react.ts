@@ -5,7 +5,8 @@ import type { KnownFacts } from './closureFacts';
 import { engine } from './here';
 import type { Entry } from './read';
 import type { Sending } from './push';
-import type { NotKept, Reach } from './store';
+import type { Trouble } from './log';
+import type { Reach } from './store';
 
 /** What the screens see of the facts on this device. */
 
@@ -24,8 +25,8 @@ export function useEdits(scope: string): readonly StoredEdit[] {
   return useSyncExternalStore(engine().edits.subscribe, () => engine().edits.of(scope));
 }
 
-/** Why the last record could not be kept on this device, so that it has to be entered again; null where it was. */
-export function useNotKept(): NotKept['why'] | null {
+/** Why the last record could not be kept on this device, so that it has to be entered again, or that the browser threw away what was kept; null where nothing is wrong. */
+export function useNotKept(): Trouble | null {
   return useSyncExternalStore(engine().log.subscribe, engine().log.notKept);
 }
 

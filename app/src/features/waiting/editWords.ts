@@ -91,6 +91,23 @@ const names: Readonly<Record<string, string>> = {
   ...Object.fromEntries(lengthFields),
 };
 
+/** Units in which numbers are stored. */
+const unitOf: Readonly<Record<string, string>> = {
+  chainage: 'm',
+  testPressure: 'kPa',
+  sleeveLength: 'mm',
+  cleaveLength: 'mm',
+  diameter: 'mm',
+  modeField: 'μm',
+  temperature: '°C',
+  wavelength: 'nm',
+  coolSeconds: 's',
+  cleaveAngle: '°',
+  offset: 'μm',
+  gap: 'μm',
+  ...Object.fromEntries(lengthFields.map(([name]) => [name, 'mm'])),
+};
+
 /** "Site U4: name": which field two people set differently. */
 export function fieldWords(
   kind: DocumentEdit['kind'],
@@ -150,7 +167,8 @@ export function valueWords(
     return (value as string[])
       .map((id) => definition?.sites.find((site) => site.id === id)?.name ?? 'a site that is not here')
       .join(', ');
-  return plain(value);
+  const unit = typeof value === 'number' ? unitOf[last] : undefined;
+  return unit ? `${value as number} ${unit}` : plain(value);
 }
 
 function planWords(
@@ -168,7 +186,12 @@ function planWords(
   );
   return [
     cables.join(', ') || 'no cables',
-    [`${trays.length} trays`, pins.length > 0 ? `${pins.length} pinned` : null].filter(Boolean).join(', '),
+    [
+      `${trays.length} ${trays.length === 1 ? 'tray' : 'trays'}`,
+      pins.length > 0 ? `${pins.length} pinned` : null,
+    ]
+      .filter(Boolean)
+      .join(', '),
     writeOrder({ entries, order }) || 'no order',
   ].join('\n');
 }

@@ -60,6 +60,8 @@ const notKeptWords = {
   newer: 'Not recorded: a newer Cordel is open in another tab. Load this page again, then enter it again.',
   failed:
     'Not recorded: this device could not keep it. Enter it again; if that does not help, load the page again.',
+  cleared:
+    'The browser cleared what Cordel kept on this device. What this page still knew is kept again: look whether anything is missing, and allow storage for this address.',
 } as const;
 
 /** The last entry could not be kept. On every screen, since every one may record something. */

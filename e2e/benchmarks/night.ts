@@ -72,8 +72,8 @@ export async function benchNight(): Promise<void> {
     server = await startServer(folder, { PORT: port });
     const start = Date.now();
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
-    let count = 0;
-    while (!enough((count = await countOf(facts))));
+    let count = await countOf(facts);
+    while (!enough(count)) count = await countOf(facts);
     sending += Date.now() - start;
     return count;
   };

@@ -81,7 +81,7 @@ declare global {
   interface Window {
     /** Where a control stood one frame ago. */
     stoodAt?: WeakMap<Element, string>;
-    /** See `aimAt`. */
+    /** What `press` taps just now. */
     aim?: { missed: boolean; end: () => void };
   }
 }
@@ -115,7 +115,22 @@ export async function press(
       const still = stoodAt.get(found) === stands;
       stoodAt.set(found, stands);
       const top = document.elementFromPoint(x + width / 2, y + height / 2);
-      return still && top && found.contains(top) ? found : null;
+      if (!still || !top || !found.contains(top)) return null;
+      // What comes in above a control moves it away between the look and the tap, where a hand would see it go. Until the tap is over whatever hits anything else is held back.
+      window.aim?.end();
+      const aim = { missed: false, end: () => undefined as void };
+      const events = ['pointerdown', 'mousedown', 'pointerup', 'mouseup', 'click'] as const;
+      const hold = (event: Event) => {
+        // The application may click a link of its own, to save a file.
+        if (!event.isTrusted || found.contains(event.target as Node)) return;
+        event.stopImmediatePropagation();
+        event.preventDefault();
+        aim.missed = true;
+      };
+      events.forEach((event) => window.addEventListener(event, hold, true));
+      aim.end = () => events.forEach((event) => window.removeEventListener(event, hold, true));
+      window.aim = aim;
+      return found;
     },
     { polling: 'raf', timeout: 20_000 },
     typeof name === 'string' ? name : name.source,
@@ -123,7 +138,6 @@ export async function press(
     role ?? null,
   );
   const found = handle.asElement() as ElementHandle<HTMLElement>;
-  await found.evaluate(aimAt);
   try {
     await found.click();
   } catch (error) {
@@ -133,25 +147,6 @@ export async function press(
   }
   // Where the tap led to another document, it was on it.
   if (await page.evaluate(missed).catch(() => false)) await press(page, name, role);
-}
-
-/**
- * What comes in above a control moves it away between the look and the tap, where a hand would see it go. Until the tap is over whatever hits anything else is held back.
- */
-function aimAt(target: HTMLElement): void {
-  window.aim?.end();
-  const aim = { missed: false, end: () => undefined as void };
-  const events = ['pointerdown', 'mousedown', 'pointerup', 'mouseup', 'click'] as const;
-  const hold = (event: Event) => {
-    // The application may click a link of its own, to save a file.
-    if (!event.isTrusted || target.contains(event.target as Node)) return;
-    event.stopImmediatePropagation();
-    event.preventDefault();
-    aim.missed = true;
-  };
-  events.forEach((event) => window.addEventListener(event, hold, true));
-  aim.end = () => events.forEach((event) => window.removeEventListener(event, hold, true));
-  window.aim = aim;
 }
 
 /** Whether the tap hit something else. */

@@ -64,7 +64,7 @@ test.each([
   ],
   [
     'a version that is to come',
-    (text: string) => text.replace('"formatVersion": 2', '"formatVersion": 3'),
+    (text: string) => text.replace('"formatVersion": 2', '"formatVersion": 4'),
     /newer Cordel/,
   ],
   [

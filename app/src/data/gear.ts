@@ -4,7 +4,7 @@ import { listWithEdits } from '@cordel/core/edits';
 import { queryOptions, useMutation, useQuery, type QueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { snapshots } from '../sync/here';
-import { useEdits } from '../sync/react';
+import { useEdits, useEditsKnown } from '../sync/react';
 import { answerOf, api } from './api';
 import { queryClient } from './client';
 import { keys } from './keys';
@@ -23,7 +23,11 @@ export const gearQuery = () =>
 export function useGear() {
   const { data: stored, error, refetch } = useQuery(gearQuery());
   const edits = useEdits('');
-  const data = useMemo(() => stored && inOrder(listWithEdits(stored, edits, 'gear')), [stored, edits]);
+  const known = useEditsKnown();
+  const data = useMemo(
+    () => (known && stored ? inOrder(listWithEdits(stored, edits, 'gear')) : undefined),
+    [stored, edits, known],
+  );
   return { data, error, refetch };
 }
 

@@ -3,7 +3,7 @@ import { lineOf, listWithEdits } from '@cordel/core/edits';
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { snapshots } from '../sync/here';
-import { useEdits } from '../sync/react';
+import { useEdits, useEditsKnown } from '../sync/react';
 import { answerOf, api, needsServer } from './api';
 import { keys } from './keys';
 import { saveDocument } from './saveDocument';
@@ -76,7 +76,11 @@ export const modelsQuery = () =>
 export function useModels() {
   const { data: stored, error, refetch } = useQuery(modelsQuery());
   const edits = useEdits('');
-  const data = useMemo(() => stored && inOrder(listWithEdits(stored, edits, 'model')), [stored, edits]);
+  const known = useEditsKnown();
+  const data = useMemo(
+    () => (known && stored ? inOrder(listWithEdits(stored, edits, 'model')) : undefined),
+    [stored, edits, known],
+  );
   return { data, error, refetch };
 }
 

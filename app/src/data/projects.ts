@@ -4,7 +4,7 @@ import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/r
 import { useCallback, useMemo } from 'react';
 import type { StoredEdit } from '../sync/editList';
 import { engine, snapshots } from '../sync/here';
-import { useAllEdits, useEdits } from '../sync/react';
+import { useAllEdits, useEdits, useEditsKnown } from '../sync/react';
 import { answerOf, api, needsServer, ProblemError } from './api';
 import { keys } from './keys';
 import { takeFileHere, type TakenHere } from './handedFile';
@@ -20,16 +20,17 @@ export const shelfQuery = () =>
 export function useShelf() {
   const { data: stored, error, refetch } = useQuery(shelfQuery());
   const edits = useAllEdits();
+  const known = useEditsKnown();
   const data = useMemo(() => {
     const made = edits.flatMap((edit) => (edit.kind === 'project' && edit.mine ? [edit.scope] : []));
-    if (!stored && made.length === 0) return undefined;
+    if (!known || (!stored && made.length === 0)) return undefined;
     const { shelf, deleted } = stored ?? { shelf: [], deleted: [] };
-    const known = new Set(shelf.map((one) => one.project.id));
+    const there = new Set(shelf.map((one) => one.project.id));
     return {
-      shelf: [...shelf, ...made.filter((id) => !known.has(id)).map(summaryOf)],
+      shelf: [...shelf, ...made.filter((id) => !there.has(id)).map(summaryOf)],
       deleted,
     };
-  }, [stored, edits]);
+  }, [stored, edits, known]);
   return { data, error: data ? null : error, refetch };
 }
 
@@ -82,7 +83,8 @@ export function useProject(projectId: string) {
     ...projectQuery(projectId),
     enabled: !engine().edits.unborn(projectId),
   });
-  const data = shownProject(stored, edits);
+  const known = useEditsKnown();
+  const data = known ? shownProject(stored, edits) : undefined;
   const again = useCallback(async () => {
     const { data: newest } = await refetch();
     return { data: shownProject(newest, engine().edits.of(projectId)) };

@@ -41,6 +41,7 @@ export class Edits {
   readonly subscribe = this.listeners.subscribe;
   /** What this device kept is known. */
   readonly ready: Promise<void>;
+  private read = false;
 
   constructor(private readonly around: Surroundings) {
     this.ready = this.begin();
@@ -50,7 +51,12 @@ export class Edits {
     ({ store: this.store } = await this.around.disk);
     // Where the disk cannot be read, whoever saves something is told.
     await this.refresh().catch(() => undefined);
+    this.read = true;
+    this.listeners.tell();
   }
+
+  /** Until then nobody knows what is shown of a document. */
+  readonly known = (): boolean => this.read;
 
   /** Of every scope, those too that this Cordel cannot read. */
   readonly all = (): readonly StoredEdit[] => this.list;

@@ -14,6 +14,7 @@ export type Trouble = NotKept['why'] | 'cleared';
 export class Log {
   private store!: Store;
   private list: readonly Entry[] = [];
+  private read = false;
   /** Counts changes of the list, for those who read the disk meanwhile. */
   private writes = 0;
   private why: Trouble | null = null;
@@ -44,8 +45,12 @@ export class Log {
       // What an older version left stays where it is; whoever records something now is told.
       this.why = whyOf(error);
     }
+    this.read = true;
     this.changed(this.list);
   }
+
+  /** Until then nobody knows whether anything waits here. */
+  readonly known = (): boolean => this.read;
 
   /** In order of entering. */
   readonly entries = (): readonly Entry[] => this.list;

@@ -20,6 +20,17 @@ export function useAllEdits(): readonly StoredEdit[] {
   return useSyncExternalStore(engine().edits.subscribe, engine().edits.all);
 }
 
+/** Whether it is known what of this device's edits waits: before that no document is shown, since a form would begin from what it is not. */
+export function useEditsKnown(): boolean {
+  return useSyncExternalStore(engine().edits.subscribe, engine().edits.known);
+}
+
+/** Whether it is known what waits on this device. */
+export function useWaitingKnown(): boolean {
+  const entries = useSyncExternalStore(engine().log.subscribe, engine().log.known);
+  return useEditsKnown() && entries;
+}
+
 /** Those of a project, or with "" of what all projects share, in order. */
 export function useEdits(scope: string): readonly StoredEdit[] {
   return useSyncExternalStore(engine().edits.subscribe, () => engine().edits.of(scope));

@@ -4,8 +4,9 @@ import { cableSchema } from '../line/cable';
 import { projectSettingsSchema, siteSchema } from '../line/project';
 import { closureSchema, type Closure } from '../plan/closure';
 import { closureModelSchema, type ClosureModel } from '../plan/models/closureModel';
-import { projectDefinitionSchema, type ProjectDefinition } from '../handover/projectFile';
+import { projectDefinitionSchema, referenceProblems, type ProjectDefinition } from '../handover/projectFile';
 import { idSchema, versionSchema } from '../schemas';
+import { mergeDocuments } from './merge';
 
 /** What a project says of itself, as one document; its version is `Project.version`. */
 export const settingsDocumentSchema = projectSettingsSchema.extend({ version: versionSchema });
@@ -85,31 +86,57 @@ export function lineOf({ project, sites, cables }: ProjectDefinition): LineDocum
 }
 
 /**
- * A project as it is with edits that the server does not have yet, in their order. Edits of other documents, and of a project that is not given, change
- * nothing.
+ * A project as it is with edits that the server does not have yet, in their order: what others stored since an edit was begun stands beside it, and the edit counts where both
+ * changed the same. Edits of other documents, and of a project that is not given, change nothing. An edit that does not hold together with what others stored, say of a
+ * closure whose site is gone, is left out: the server will refuse it, with words.
  * @param stored as the server has it; undefined: not at all, as far as is known
  */
 export function withEdits(
   stored: ProjectDefinition | undefined,
   edits: readonly DocumentEdit[],
 ): ProjectDefinition | undefined {
-  return edits.reduce<ProjectDefinition | undefined>((definition, edit) => {
-    if (edit.kind === 'project') return definition ?? edit.mine ?? undefined;
-    if (!definition) return definition;
-    switch (edit.kind) {
-      case 'settings':
-        return edit.mine ? { ...definition, project: { ...definition.project, ...edit.mine } } : definition;
-      case 'line': {
-        if (!edit.mine) return definition;
-        const { version, sites, cables } = edit.mine;
-        return { ...definition, project: { ...definition.project, lineVersion: version }, sites, cables };
-      }
-      case 'closure':
-        return { ...definition, closures: listWithEdit(definition.closures, edit) };
-      default:
-        return definition;
-    }
+  const all = edits.reduce(withEdit, stored);
+  if (!all || referenceProblems(all).length === 0) return all;
+  return edits.reduce<ProjectDefinition | undefined>((before, edit) => {
+    const after = withEdit(before, edit);
+    return after && before && referenceProblems(after).length > 0 ? before : after;
   }, stored);
+}
+
+function withEdit(
+  definition: ProjectDefinition | undefined,
+  edit: DocumentEdit,
+): ProjectDefinition | undefined {
+  if (edit.kind === 'project') return definition ?? edit.mine ?? undefined;
+  if (!definition) return definition;
+  switch (edit.kind) {
+    case 'settings': {
+      const settings = onTop(edit, settingsOf(definition));
+      return settings ? { ...definition, project: { ...definition.project, ...settings } } : definition;
+    }
+    case 'line': {
+      const line = onTop(edit, lineOf(definition));
+      if (!line) return definition;
+      const { version, sites, cables } = line;
+      return { ...definition, project: { ...definition.project, lineVersion: version }, sites, cables };
+    }
+    case 'closure': {
+      const there = definition.closures.find((one) => one.id === edit.documentId);
+      const mine = there ? onTop(edit, there) : edit.mine;
+      return { ...definition, closures: listWithEdit(definition.closures, { ...edit, mine }) };
+    }
+    default:
+      return definition;
+  }
+}
+
+/** What an edit makes of the document as it is there: on top of what somebody else stored after it was begun. */
+function onTop<K extends 'settings' | 'line' | 'closure'>(
+  { kind, base, mine }: DocumentEdit<K>,
+  there: DocumentKinds[K],
+): DocumentKinds[K] | null {
+  if (!base || !mine || there.version <= base.version) return mine as DocumentKinds[K] | null;
+  return mergeDocuments<K>(kind as K, { base, mine, theirs: there } as never, () => 'mine').merged;
 }
 
 /**

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { straightProject } from '../plan/straightProject';
 import { limitsPresets } from '../limits/presets';
-import { lineOf, settingsOf, type LineDocument, type SettingsDocument } from './documentEdit';
+import { lineOf, settingsOf, withEdits, type LineDocument, type SettingsDocument } from './documentEdit';
 import { mergeDocuments, sameDocument, sameValue, type FieldConflict } from './merge';
 
 let made = 0;
@@ -140,6 +140,58 @@ test('two values are the same whatever the order of their fields; a missing fiel
   expect(sameValue(null, {})).toBe(false);
   expect(sameDocument({ version: 1, name: 'a' }, { version: 2, name: 'a' })).toBe(true);
   expect(sameDocument(null, { version: 2 })).toBe(false);
+});
+
+describe('a project as it is shown with edits that wait', () => {
+  const edit = <K extends 'line' | 'closure' | 'settings'>(
+    kind: K,
+    base: object | null,
+    mine: object | null,
+  ) => ({ kind, documentId: kind === 'closure' ? closure.id : project.project.id, base, mine }) as never;
+  const [first, ...others] = line.sites;
+
+  test('what somebody else stored since stands beside it, and a site of theirs is not hidden by an older route', () => {
+    const added = { ...first!, id: '018f0000-0000-7000-8000-0000000000cc', name: 'Theirs' };
+    const stored = {
+      ...project,
+      project: { ...project.project, lineVersion: 2 },
+      sites: [...line.sites, added],
+    };
+    const mine = { ...line, sites: [{ ...first!, name: 'Renamed' }, ...others] };
+    const shown = withEdits(stored, [edit('line', line, mine)])!;
+    expect(shown.sites.map((site) => site.name)).toEqual([
+      'Renamed',
+      ...others.map((one) => one.name),
+      'Theirs',
+    ]);
+    expect(shown.project.lineVersion).toBe(2);
+  });
+
+  test('an edit that does not hold together with what others stored is left out, and the others count', () => {
+    const elsewhere = { ...closure, siteId: '018f0000-0000-7000-8000-0000000000dd' };
+    const named = { ...settings, name: 'Mine' };
+    const shown = withEdits(project, [
+      edit('closure', closure, elsewhere),
+      edit('settings', settings, named),
+    ])!;
+    expect(shown.closures).toEqual(project.closures);
+    expect(shown.project.name).toBe('Mine');
+  });
+
+  test('edits that hold together only as a whole count as one', () => {
+    const cable = { ...line.cables[0]!, id: '018f0000-0000-7000-8000-0000000000ee', label: 'New' };
+    const swapped = {
+      ...closure,
+      entries: [{ ...closure.entries[0]!, cableId: cable.id }],
+      order: [],
+    };
+    const shown = withEdits(project, [
+      edit('closure', closure, swapped),
+      edit('line', line, { ...line, cables: [cable] }),
+    ])!;
+    expect(shown.cables).toEqual([cable]);
+    expect(shown.closures[0]!.entries).toEqual(swapped.entries);
+  });
 });
 
 describe('laws', () => {

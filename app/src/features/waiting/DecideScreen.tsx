@@ -8,9 +8,9 @@ import { Screen } from '../../shell/frame/Screen';
 import { places } from '../../shell/places';
 import { conflictsOf, type StoredEdit } from '../../sync/editList';
 import { engine } from '../../sync/here';
-import { useAllEdits } from '../../sync/react';
+import { useAllEdits, useEditsKnown } from '../../sync/react';
 import { Action } from '../../ui/Action';
-import { Empty } from '../../ui/States';
+import { Empty, Loading } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
@@ -21,6 +21,13 @@ const up = { href: places.waiting, name: 'what waits' };
 /** Two people changed the same thing: field by field, whose value it gets. What only one of them changed is as they changed it. */
 export function DecideScreen({ editId }: { editId: string }) {
   const edit = useAllEdits().find((one) => one.id === editId);
+  const known = useEditsKnown();
+  if (!known)
+    return (
+      <Screen title="Decide" up={up}>
+        <Loading what="what there is to decide" />
+      </Screen>
+    );
   if (!edit || edit.theirs === null)
     return (
       <Screen title="Decide" up={up}>

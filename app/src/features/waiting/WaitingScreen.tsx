@@ -10,9 +10,9 @@ import { places } from '../../shell/places';
 import { engine } from '../../sync/here';
 import type { Entry } from '../../sync/read';
 import { onItsWay, type StoredEdit } from '../../sync/editList';
-import { useAllEdits, useEntries, useSending } from '../../sync/react';
+import { useAllEdits, useEntries, useSending, useWaitingKnown } from '../../sync/react';
 import { Action } from '../../ui/Action';
-import { Empty } from '../../ui/States';
+import { Empty, Loading } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
 import { dayAndTime } from '../../ui/times';
 import { gutter, space, stroke } from '../../ui/tokens';
@@ -24,6 +24,7 @@ import { placeWords, recordWords } from './recordWords';
 export function WaitingScreen() {
   const entries = useEntries();
   const edits = useAllEdits();
+  const known = useWaitingKnown();
   const sending = useSending();
   const items: readonly Item[] = [
     ...edits.map((edit) => ({ edit, refused: !onItsWay(edit) })),
@@ -70,7 +71,9 @@ export function WaitingScreen() {
         )
       }
     >
-      {items.length === 0 ? (
+      {!known ? (
+        <Loading what="what waits here" />
+      ) : items.length === 0 ? (
         <Empty
           title="Everything is on the server"
           text="What is entered with no network is kept here until the server has it."

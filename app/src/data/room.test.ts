@@ -1,5 +1,5 @@
 import { act, renderHook } from '@testing-library/react';
-import { useLittleRoom } from './room';
+import { useLittleRoom, useRoom } from './room';
 
 const room = async (estimate: (() => Promise<StorageEstimate>) | undefined) => {
   Object.defineProperty(navigator, 'storage', { configurable: true, value: estimate && { estimate } });
@@ -16,4 +16,16 @@ test('little room is told with how much is left; enough, or not known, is not', 
   expect(await room(() => Promise.resolve({}))).toBeNull();
   expect(await room(() => Promise.reject(new Error('no')))).toBeNull();
   expect(await room(undefined)).toBeNull();
+});
+
+test('what is taken, how much may be, and whether the browser promised to keep it', async () => {
+  const storage = {
+    estimate: () => Promise.resolve({ quota: 50_000_000, usage: 3_000_000 }),
+    persisted: () => Promise.resolve(true),
+  };
+  Object.defineProperty(navigator, 'storage', { configurable: true, value: storage });
+  const { result, unmount } = renderHook(() => useRoom());
+  await act(async () => undefined);
+  expect(result.current).toEqual({ usage: 3_000_000, quota: 50_000_000, persisted: true });
+  unmount();
 });

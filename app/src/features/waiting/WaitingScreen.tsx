@@ -19,6 +19,7 @@ import { gutter, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { EditRow } from './EditRow';
 import { placeWords, recordWords } from './recordWords';
+import { RoomWords } from './RoomWords';
 
 /** Everything that was recorded or edited on this device and is not on the server: what is on its way, and before it what the person has to decide. */
 export function WaitingScreen() {
@@ -74,10 +75,15 @@ export function WaitingScreen() {
       {!known ? (
         <Loading what="what waits here" />
       ) : items.length === 0 ? (
-        <Empty
-          title="Everything is on the server"
-          text="What is entered with no network is kept here until the server has it."
-        />
+        <View>
+          <Empty
+            title="Everything is on the server"
+            text="What is entered with no network is kept here until the server has it."
+          />
+          <View style={styles.room}>
+            <RoomWords />
+          </View>
+        </View>
       ) : (
         <FlatList
           data={[...refused, ...waiting]}
@@ -102,6 +108,11 @@ export function WaitingScreen() {
                       : ''}
                 </Type>
               ) : null}
+            </View>
+          }
+          ListFooterComponent={
+            <View style={styles.head}>
+              <RoomWords />
             </View>
           }
           renderItem={({ item }) =>
@@ -204,6 +215,7 @@ function exported(entries: readonly Entry[], edits: readonly StoredEdit[]): stri
 
 const styles = StyleSheet.create({
   list: { paddingLeft: gutter.width, paddingRight: space.medium, paddingBottom: space.large, maxWidth: 760 },
+  room: { paddingLeft: gutter.width, paddingRight: space.medium, maxWidth: 760 },
   head: { paddingVertical: space.medium, gap: space.small },
   record: { borderTopWidth: stroke.hair, paddingVertical: space.medium, gap: space.tight },
   actions: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: space.small },

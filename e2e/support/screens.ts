@@ -284,16 +284,7 @@ export const screens: ScreenAt[] = [
       await see(page, 'Note the weather as it is now');
     },
   },
-  {
-    name: 'decide',
-    path: () => `${demo.line}/limits`,
-    shows: 'Save and judge again',
-    then: async (page) => {
-      await overtakeLimits(page);
-      await press(page, 'Yours: 4', 'radio');
-    },
-  },
-  // Last, since from here on the server answers no more.
+  // From here on the server takes no more records.
   {
     name: 'waiting, one refused',
     path: () => demo.bench(3, 10),
@@ -308,6 +299,15 @@ export const screens: ScreenAt[] = [
       await see(page, 'Go there');
       await press(page, 'Drop: Reading 0.02 dB');
       await see(page, 'Dropped, it is gone for good.');
+    },
+  },
+  {
+    name: 'decide',
+    path: () => `${demo.line}/limits`,
+    shows: 'Save and judge again',
+    then: async (page) => {
+      await overtakeLimits(page);
+      await press(page, 'Yours: 4', 'radio');
     },
   },
 ];

@@ -1,3 +1,4 @@
+import { whenQuiet } from '../whenQuiet';
 import { sayRenewed, watchForNewer } from './newerVersion';
 
 /** How long the first screen, and after it every tap, has the device to itself: fetching some sixty files holds it up. ms */
@@ -13,7 +14,6 @@ export function keepOnDevice(): () => void {
   // Browsers have it at https addresses, and on this very machine.
   if (!('serviceWorker' in navigator)) return () => undefined;
   const { serviceWorker } = navigator;
-  const inputs = ['pointerdown', 'keydown'] as const;
   let unwatch = () => undefined as void;
   let over = false;
   const watch = (registration: ServiceWorkerRegistration | undefined) => {
@@ -21,23 +21,9 @@ export function keepOnDevice(): () => void {
     unwatch();
     unwatch = watchForNewer(registration);
   };
-  const stop = () => {
-    clearTimeout(quiet);
-    clearTimeout(latest);
-    inputs.forEach((input) => window.removeEventListener(input, wait, true));
-  };
   // With no network it is tried at the next start. A browser that keeps nothing refuses; Cordel runs without.
-  const register = () => {
-    stop();
-    serviceWorker.register('/sw.js').then(watch, () => undefined);
-  };
-  let quiet = setTimeout(register, restMs);
-  const latest = setTimeout(register, latestMs);
-  const wait = () => {
-    clearTimeout(quiet);
-    quiet = setTimeout(register, restMs);
-  };
-  inputs.forEach((input) => window.addEventListener(input, wait, true));
+  const register = () => void serviceWorker.register('/sw.js').then(watch, () => undefined);
+  const stop = whenQuiet(register, restMs, latestMs);
   // One that was fetched before is taken at once: nobody has entered anything yet.
   serviceWorker.getRegistration().then(watch, () => undefined);
   sayRenewed();

@@ -98,7 +98,12 @@ export class Push {
 
   /** What is waiting and can be sent: not what is recorded of something that the server cannot know yet. */
   private sendable(): readonly Entry[] {
-    return this.log.waiting().filter((entry) => !this.edits.holds(entry.projectId, closureIn(entry.raw)));
+    return this.log
+      .waiting()
+      .filter(
+        ({ projectId, raw }) =>
+          this.edits.of(projectId).length === 0 || !this.edits.holds(projectId, closureIn(raw)),
+      );
   }
 
   /**

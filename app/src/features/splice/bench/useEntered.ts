@@ -54,8 +54,9 @@ export function useEntered(tryId: string) {
   const set = (next: Entered) => {
     setEntered({ for: tryId, ...next });
     try {
-      if (next === nothing) forget(key);
-      else keep(key, { for: tryId, ...next });
+      // Most taps are a whole reading: then nothing was kept.
+      if (next !== nothing) keep(key, { for: tryId, ...next });
+      else if (now !== nothing) forget(key);
     } catch {
       // With no room it lives as long as the page.
     }

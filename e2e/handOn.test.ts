@@ -1,61 +1,39 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ProjectDefinition } from '@cordel/core';
 import type { Browser, Page } from 'puppeteer-core';
-import {
-  dataFolder,
-  everyFact,
-  removeFolders,
-  request,
-  startServer,
-  type ServerProcess,
-} from '../server/test/process';
 import { fill, openBrowser, openPage, padKey, press, see } from './support/browser';
-import { documentsKept, onDevice } from './support/device';
-import { firstProject } from './support/shelf';
+import { catchSaved, documentsKept, onDevice } from './support/device';
+import { mortalServer } from './support/mortalServer';
 
 /** A project goes from phone to phone as a file, with no network: what both did is there on both, and on the server once it answers. */
 
-let data: string;
+const night = mortalServer();
 let files: string;
-let server: ServerProcess;
-let demo: Awaited<ReturnType<typeof firstProject>>;
 let browser: Browser;
 
 beforeEach(async () => {
   files = mkdtempSync(join(tmpdir(), 'cordel-files-'));
-  data = dataFolder('demo');
-  server = await startServer(data);
-  demo = await firstProject(server);
   browser = await openBrowser();
 }, 120_000);
 afterEach(async () => {
   await browser.close();
-  await server.stop();
   rmSync(files, { recursive: true, force: true });
 });
-afterAll(removeFolders);
 
 /** A phone on which the project, or only the application, is. */
 async function phone(address: string): Promise<Page> {
   const { page } = await openPage(browser);
   await page.goto(address);
   await onDevice(page);
-  if (address !== server.url) await documentsKept(page, '', 6, 6);
+  if (address !== night.url) await documentsKept(page, '', 6, 6);
   return page;
 }
 
 /** What the page hands on, as a file. */
 async function handedOn(page: Page): Promise<string> {
-  await page.goto(`${demo.line}/losses`);
-  await page.evaluate(() => {
-    const make = URL.createObjectURL.bind(URL);
-    URL.createObjectURL = (blob: Blob) => {
-      window.saved = blob.text();
-      return make(blob);
-    };
-  });
+  await page.goto(`${night.demo.line}/losses`);
+  await catchSaved(page);
   await press(page, /^Hand to another device/);
   await see(page, 'Saved. Send the file to the other device, and import it there on the shelf.');
   const path = join(files, `${Date.now()}.json`);
@@ -64,30 +42,27 @@ async function handedOn(page: Page): Promise<string> {
 }
 
 async function take(page: Page, path: string): Promise<void> {
-  await page.goto(server.url);
+  await page.goto(night.url);
   const chooser = page.waitForFileChooser();
   await press(page, 'Import a project file');
   await (await chooser).accept([path]);
 }
 
 async function limit(page: Page, label: string, value: string): Promise<void> {
-  await page.goto(`${demo.line}/limits`);
+  await page.goto(`${night.demo.line}/limits`);
   await fill(page, label, value);
   await press(page, 'Save and judge again');
   await see(page, 'to send', 'head');
 }
 
 const single = 'Single splice, at most (dB)';
-const startAgain = async () => {
-  server = await startServer(data, { PORT: new URL(server.url).port });
-};
 
 test('two phones that both worked on a project are brought together through a file, and a third that never had it works on it from there', async () => {
-  const third = await phone(server.url);
-  const first = await phone(demo.bench(3, 6));
-  const second = await phone(demo.bench(4, 1));
-  const before = (await everyFact(`${server.url}/api/projects/${demo.projectId}/facts`)).length;
-  await server.kill();
+  const third = await phone(night.url);
+  const first = await phone(night.demo.bench(3, 6));
+  const second = await phone(night.demo.bench(4, 1));
+  const before = (await night.facts()).length;
+  await night.kill();
 
   await press(first, padKey(2));
   await see(first, 'Slot 6 holds: 0.02 of 0.10 dB.');
@@ -105,7 +80,7 @@ test('two phones that both worked on a project are brought together through a fi
   await see(second, '0.25 dB', group);
   await press(second, 'Theirs: 0.21 dB', 'radio');
   await press(second, 'Save what is chosen');
-  await second.goto(demo.closure);
+  await second.goto(night.demo.closure);
   await see(second, '55 of 107 settled');
   // Taken once more it changes nothing.
   const file = await handedOn(first);
@@ -117,20 +92,20 @@ test('two phones that both worked on a project are brought together through a fi
   await press(third, 'Open the project');
   await see(third, 'Vale do Umbu ring, section 2', 'head');
   await see(third, '54 of 107');
-  await third.goto(demo.bench(3, 8));
+  await third.goto(night.demo.bench(3, 8));
   await press(third, padKey(2));
   await see(third, 'Slot 8 holds: 0.02 of 0.21 dB.');
 
-  await startAgain();
+  await night.startAgain();
   for (const page of [second, first, third]) {
-    await page.goto(`${server.url}/waiting`);
+    await page.goto(`${night.url}/waiting`);
     await see(page, 'Everything is on the server');
   }
-  const facts = await everyFact(`${server.url}/api/projects/${demo.projectId}/facts`);
+  const facts = await night.facts();
   expect(facts).toHaveLength(before + 3);
   expect(new Set(facts.map((fact) => fact.id)).size).toBe(facts.length);
-  const { body } = await request<ProjectDefinition>(`${server.url}/api/projects/${demo.projectId}`);
-  expect(body.project.limits).toMatchObject({ singleMax: 0.21, trayMean: 0.04 });
-  await first.goto(demo.closure);
+  const { project } = await night.definition();
+  expect(project.limits).toMatchObject({ singleMax: 0.21, trayMean: 0.04 });
+  await first.goto(night.demo.closure);
   await see(first, '56 of 107 settled');
 }, 180_000);

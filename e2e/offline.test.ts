@@ -2,39 +2,25 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, type Page } from 'puppeteer-core';
-import {
-  dataFolder,
-  everyFact,
-  removeFolders,
-  startServer,
-  type ServerProcess,
-} from '../server/test/process';
 import { openBrowser, preparePage, padKey, press, see, seeGone } from './support/browser';
-import { documentsKept, onDevice } from './support/device';
-import { firstProject } from './support/shelf';
+import { catchSaved, documentsKept, onDevice } from './support/device';
+import { mortalServer } from './support/mortalServer';
 
 /** The night in a manhole: no network from the beginning, a browser that dies, a server that dies in the middle. */
 
-let folder: string;
+const night = mortalServer();
 let profile: string;
-let server: ServerProcess;
-let demo: Awaited<ReturnType<typeof firstProject>>;
 let browser: Browser;
 let page: Page;
 
 beforeEach(async () => {
-  folder = dataFolder('demo');
-  server = await startServer(folder);
-  demo = await firstProject(server);
   profile = mkdtempSync(join(tmpdir(), 'cordel-profile-'));
   await openAgain();
 }, 120_000);
 afterEach(async () => {
   await browser.close();
-  await server.stop();
   rmSync(profile, { recursive: true, force: true });
 });
-afterAll(removeFolders);
 
 /** The browser of one device, started anew: everything that it kept is there. */
 async function openAgain(): Promise<void> {
@@ -47,19 +33,15 @@ const killBrowser = async () => {
   browser.process()!.kill('SIGKILL');
   await ended;
 };
-/** At the same address as before. */
-const startAgain = async () => {
-  server = await startServer(folder, { PORT: new URL(server.url).port });
-};
-const factsUrl = () => `${server.url}/api/projects/${demo.projectId}/facts`;
+
 test('the bench opens with no network and all that was recorded, a killed browser loses nothing, and it is sent when the server is back', async () => {
-  await page.goto(demo.bench(3, 6));
+  await page.goto(night.demo.bench(3, 6));
   await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
   await onDevice(page);
   // The rest of the project came along.
   await documentsKept(page, '', 6, 6);
-  const before = await everyFact(factsUrl());
-  await server.kill();
+  const before = await night.facts();
+  await night.kill();
 
   await page.reload();
   await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
@@ -71,11 +53,11 @@ test('the bench opens with no network and all that was recorded, a killed browse
   await killBrowser();
 
   await openAgain();
-  await page.goto(demo.bench(3, 8));
+  await page.goto(night.demo.bench(3, 8));
   await see(page, 'U2 Curva do Rio · 54 of 107', 'head');
   await press(page, padKey(4));
   await see(page, 'U2 Curva do Rio · 55 of 107', 'head');
-  await page.goto(demo.closure);
+  await page.goto(night.demo.closure);
   await see(page, '55 of 107 settled');
   await press(page, '3 to send', 'link');
   await see(page, '3 to send, the oldest first. The server does not answer; it is tried again by itself.');
@@ -85,21 +67,21 @@ test('the bench opens with no network and all that was recorded, a killed browse
   // The rest of the project is there too, in a browser that never had a server in this run.
   for (const [address, shows] of [
     // With what the server has not counted yet.
-    [demo.line, '55 of 107'],
-    [`${demo.line}/losses`, '55 of 107'],
-    [demo.closure, 'tray 3'],
-    [`${demo.line}/kit`, 'Single sleeve, 60 mm'],
-    [`${demo.line}/limits`, 'Save and judge again'],
-    [server.url, 'Vale do Umbu ring'],
+    [night.demo.line, '55 of 107'],
+    [`${night.demo.line}/losses`, '55 of 107'],
+    [night.demo.closure, 'tray 3'],
+    [`${night.demo.line}/kit`, 'Single sleeve, 60 mm'],
+    [`${night.demo.line}/limits`, 'Save and judge again'],
+    [night.url, 'Vale do Umbu ring'],
   ] as const) {
     await page.goto(address);
     await see(page, new RegExp(shows, 'i'));
   }
 
-  await startAgain();
-  await page.goto(`${server.url}/waiting`);
+  await night.startAgain();
+  await page.goto(`${night.url}/waiting`);
   await see(page, 'Everything is on the server');
-  const after = await everyFact(factsUrl());
+  const after = await night.facts();
   expect(after).toHaveLength(before.length + 3);
   expect(new Set(after.map((fact) => fact.id)).size).toBe(after.length);
   await seeGone(page, 'to send', 'head');
@@ -108,30 +90,24 @@ test('the bench opens with no network and all that was recorded, a killed browse
 test('a project is taken along with one tap on the shelf, opens with no network, and is removed only when nothing of it waits', async () => {
   const name = 'Vale do Umbu ring, section 2';
   const row = { role: 'group', name: `${name} on this device` } as const;
-  await page.goto(server.url);
+  await page.goto(night.url);
   await see(page, 'Not on this device as a whole', row);
   await press(page, `Take along ${name}`);
   await see(page, /Along: \d+ records, [\d.]+ [kM]B, in [\d.]+ s\./, row);
   await see(page, 'On this device, as of', row);
-  await documentsKept(page, demo.projectId, 2, 2);
+  await documentsKept(page, night.demo.projectId, 2, 2);
   await onDevice(page);
   const ofServer = await Promise.all(
     ['loss-sheet.csv', 'project.json'].map(async (name) =>
-      (await fetch(`${server.url}/api/projects/${demo.projectId}/${name}`)).text(),
+      (await fetch(`${night.url}/api/projects/${night.demo.projectId}/${name}`)).text(),
     ),
   );
-  await server.kill();
+  await night.kill();
 
   // What is handed over is made on the device, and is what the server made.
-  await page.goto(`${demo.line}/losses`);
+  await page.goto(`${night.demo.line}/losses`);
   await see(page, 'dB mean');
-  await page.evaluate(() => {
-    const make = URL.createObjectURL.bind(URL);
-    URL.createObjectURL = (blob: Blob) => {
-      window.saved = blob.text();
-      return make(blob);
-    };
-  });
+  await catchSaved(page);
   const saved = async (label: string) => {
     await press(page, label);
     await page.waitForFunction(() => window.saved !== undefined);
@@ -145,28 +121,28 @@ test('a project is taken along with one tap on the shelf, opens with no network,
   const timeless = (text: string) => text.replaceAll(/"receivedAt": "[^"]*"/g, '');
   expect(timeless(await saved('Whole project (JSON)'))).toBe(timeless(ofServer[1]!));
 
-  await page.goto(demo.bench(3, 6));
+  await page.goto(night.demo.bench(3, 6));
   await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
   await press(page, padKey(2));
   await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
-  await page.goto(server.url);
+  await page.goto(night.url);
   await see(page, '1 to send', row);
   await press(page, `Remove ${name} from this device`);
   await press(page, `Remove it: ${name}`);
   await see(page, 'Not removed: something of it is not on the server yet.', row);
-  await page.goto(demo.bench(3, 6));
+  await page.goto(night.demo.bench(3, 6));
   await see(page, 'U2 Curva do Rio · 53 of 107', 'head');
 
-  await startAgain();
-  await page.goto(server.url);
+  await night.startAgain();
+  await page.goto(night.url);
   await see(page, 'On this device, as of', row);
   await seeGone(page, 'to send', row);
   await press(page, `Remove ${name} from this device`);
   await press(page, `Remove it: ${name}`);
   await see(page, 'Not on this device as a whole', row);
   // Nor are its documents, which this page never showed.
-  await documentsKept(page, demo.projectId, 0, 0);
-  await server.kill();
-  await page.goto(demo.bench(3, 6));
+  await documentsKept(page, night.demo.projectId, 0, 0);
+  await night.kill();
+  await page.goto(night.demo.bench(3, 6));
   await see(page, 'The server does not answer. What you enter is kept on this device.');
 }, 180_000);

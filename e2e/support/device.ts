@@ -33,3 +33,13 @@ export const documentsKept = (page: Page, part: string, least: number, most: num
     least,
     most,
   );
+
+/** Keeps what the page hands to the browser to save from now on in `window.saved`. */
+export const catchSaved = (page: Page) =>
+  page.evaluate(() => {
+    const make = URL.createObjectURL.bind(URL);
+    URL.createObjectURL = (blob: Blob) => {
+      window.saved = blob.text();
+      return make(blob);
+    };
+  });

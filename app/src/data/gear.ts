@@ -1,14 +1,12 @@
 import { compareFacts, knownFact, type Fact, type UnknownFact } from '@cordel/core';
 import type { Gear, GearBook } from '@cordel/core/gear';
-import { listWithEdits } from '@cordel/core/edits';
 import { queryOptions, useMutation, useQuery, type QueryClient } from '@tanstack/react-query';
-import { useMemo } from 'react';
 import { snapshots } from '../sync/here';
-import { useEdits, useEditsKnown } from '../sync/react';
 import { answerOf, api } from './api';
 import { queryClient } from './client';
 import { keys } from './keys';
 import { saveDocument } from './saveDocument';
+import { useShownList } from './shownList';
 
 export const gearQuery = () =>
   queryOptions({
@@ -22,17 +20,10 @@ export const gearQuery = () =>
 /** The gear of the crews. */
 export function useGear() {
   const { data: stored, error, refetch } = useQuery(gearQuery());
-  const edits = useEdits('');
-  const known = useEditsKnown();
-  const data = useMemo(
-    () => (known && stored ? inOrder(listWithEdits(stored, edits, 'gear')) : undefined),
-    [stored, edits, known],
-  );
-  return { data, error, refetch };
+  return { data: useShownList(stored, 'gear', nameOf), error, refetch };
 }
 
-const inOrder = (gear: readonly Gear[]) =>
-  [...gear].sort((a, b) => (a.label < b.label ? -1 : a.label > b.label ? 1 : 0));
+const nameOf = (one: Gear) => one.label;
 
 /** @param base what the editing began from; null: a new piece */
 const gearEdit = (id: string, base: Gear | null, mine: Gear | null) =>

@@ -1,12 +1,11 @@
 import type { Cable, Closure, ClosureModel, ProjectDefinition, Site } from '@cordel/core';
-import { lineOf, listWithEdits } from '@cordel/core/edits';
+import { lineOf } from '@cordel/core/edits';
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo } from 'react';
 import { snapshots } from '../sync/here';
-import { useEdits, useEditsKnown } from '../sync/react';
 import { answerOf, api, needsServer } from './api';
 import { keys } from './keys';
 import { saveDocument } from './saveDocument';
+import { useShownList } from './shownList';
 
 /**
  * Edits of the route, of closures and of the catalogue. Each fails with status 409 and the newer copy when somebody else saved first, and waits on this device where
@@ -75,17 +74,10 @@ export const modelsQuery = () =>
 
 export function useModels() {
   const { data: stored, error, refetch } = useQuery(modelsQuery());
-  const edits = useEdits('');
-  const known = useEditsKnown();
-  const data = useMemo(
-    () => (known && stored ? inOrder(listWithEdits(stored, edits, 'model')) : undefined),
-    [stored, edits, known],
-  );
-  return { data, error, refetch };
+  return { data: useShownList(stored, 'model', nameOf), error, refetch };
 }
 
-const inOrder = (models: readonly ClosureModel[]) =>
-  [...models].sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : 0));
+const nameOf = (one: ClosureModel) => one.name;
 
 /** @param base what the editing began from; null: a new model */
 const modelEdit = (id: string, base: ClosureModel | null, mine: ClosureModel | null) =>

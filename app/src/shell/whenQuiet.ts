@@ -1,12 +1,13 @@
+/** However busy somebody is, it is begun after that: the network may go. Somebody who splices rests far more often. ms */
+const latestMs = 2 * 60_000;
 const inputs = ['pointerdown', 'keydown'] as const;
 
 /**
  * Does work in the background once nobody has touched the page for a while, so that it holds up no tap.
  * @param restMs how long nobody touched it; counted from now on
- * @param latestMs however busy somebody is, it is begun after that: the network may go
  * @returns what calls it off
  */
-export function whenQuiet(work: () => void, restMs: number, latestMs: number): () => void {
+export function whenQuiet(work: () => void, restMs: number): () => void {
   const end = () => {
     clearTimeout(quiet);
     clearTimeout(latest);

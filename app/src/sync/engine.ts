@@ -10,7 +10,7 @@ import type { AnyFact } from './store';
 import { Views } from './views';
 
 /** A reading is on the disk already; sending it must not hold up the verdict that is being drawn. ms */
-const afterEntry = 100;
+const afterEntry = 300;
 /** The first screen has the device to itself. ms */
 const afterStart = 1000;
 /** The tab that told may be put to sleep; else it is the one that sends. ms */

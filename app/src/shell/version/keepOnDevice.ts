@@ -3,8 +3,6 @@ import { sayRenewed, watchForNewer } from './newerVersion';
 
 /** How long the first screen, and after it every tap, has the device to itself: fetching some sixty files holds it up. ms */
 const restMs = 1500;
-/** However busy somebody is, it is begun after that: the network may go. ms */
-const latestMs = 30_000;
 
 /**
  * Keeps the application itself on this device, once its first screen stands: from then on every screen opens with no network, also after a reload or a
@@ -23,7 +21,7 @@ export function keepOnDevice(): () => void {
   };
   // With no network it is tried at the next start. A browser that keeps nothing refuses; Cordel runs without.
   const register = () => void serviceWorker.register('/sw.js').then(watch, () => undefined);
-  const stop = whenQuiet(register, restMs, latestMs);
+  const stop = whenQuiet(register, restMs);
   // One that was fetched before is taken at once: nobody has entered anything yet.
   serviceWorker.getRegistration().then(watch, () => undefined);
   sayRenewed();

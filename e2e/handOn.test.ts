@@ -52,7 +52,15 @@ async function limit(page: Page, label: string, value: string): Promise<void> {
   await page.goto(`${night.demo.line}/limits`);
   await fill(page, label, value);
   await press(page, 'Save and judge again');
-  await see(page, 'to send', 'head');
+  // Kept: there is nothing left to save. What waits says nothing here, a reading waits already.
+  await page.waitForFunction(
+    () =>
+      [...document.querySelectorAll<HTMLElement>('[role=button][aria-disabled=true]')].some(
+        (button) => button.innerText === 'Save and judge again',
+      ),
+    { polling: 'raf' },
+  );
+  await see(page, '2 to send', 'head');
 }
 
 const single = 'Single splice, at most (dB)';

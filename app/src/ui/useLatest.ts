@@ -1,9 +1,10 @@
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useLayoutEffect, useRef } from 'react';
 
 /** A handler that stays the same function while what it does is always the newest: for what is drawn once and goes on calling it. */
 export function useLatest<Given extends unknown[]>(handler: (...given: Given) => void): typeof handler {
   const newest = useRef(handler);
-  useEffect(() => {
+  // As soon as it stands: what is under way goes on with it.
+  useLayoutEffect(() => {
     newest.current = handler;
   });
   return useCallback((...given: Given) => newest.current(...given), []);

@@ -78,7 +78,8 @@ export function BenchFoot({
 
   // The pad is drawn once and keeps calling the newest handlers.
   const onReading = useLatest((loss: number) => {
-    setPanel('pad');
+    // Most readings come from the pad itself: then nothing is drawn before they are kept.
+    if (panel !== 'pad') setPanel('pad');
     bench.record(loss);
   });
   const onFull = useLatest(() => setPanel('full'));

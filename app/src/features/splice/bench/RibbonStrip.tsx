@@ -1,4 +1,4 @@
-import { formatLoss, ribbonPolarity, type Cable, type PlacedSplice } from '@cordel/core';
+import { formatLoss, ribbonPolarity, type Cable, type GlassColor, type PlacedSplice } from '@cordel/core';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useCordelTheme } from '../../../ui/theme';
@@ -19,7 +19,6 @@ export const RibbonStrip = memo(function RibbonStrip({
   /** Which one is read next, from 0. */
   fiber: number;
 }) {
-  const { palette, textScale } = useCordelTheme();
   const { pairs, polarity } = ribbonPolarity(splice, cables);
   const ends = pairs.at(-1)!;
   const words =
@@ -45,33 +44,54 @@ export const RibbonStrip = memo(function RibbonStrip({
       >
         {pairs.map(({ left, right }, index) => {
           const loss = losses[index];
+          const read = loss === undefined || loss === null ? '–' : formatLoss(loss).replace(/^0/, '');
           return (
-            <View
+            <Column
               key={left.fiber}
-              style={[
-                styles.column,
-                {
-                  borderTopColor: index === fiber ? palette.accent : 'transparent',
-                  // At a larger text size the columns go on in a second row instead of losing their figures.
-                  minWidth: pairs.length <= 12 ? 24 * textScale : 0,
-                },
-              ]}
-            >
-              <View
-                style={[styles.end, { backgroundColor: glass[left.color.base], borderColor: palette.ink }]}
-              />
-              <View
-                style={[styles.end, { backgroundColor: glass[right.color.base], borderColor: palette.ink }]}
-              />
-              {pairs.length <= 12 ? (
-                <Type look="small" style={styles.reading}>
-                  {loss === undefined || loss === null ? '–' : formatLoss(loss).replace(/^0/, '')}
-                </Type>
-              ) : null}
-            </View>
+              left={left.color.base}
+              right={right.color.base}
+              read={pairs.length <= 12 ? read : null}
+              next={index === fiber}
+            />
           );
         })}
       </View>
+    </View>
+  );
+});
+
+/** One fiber of each side. Most of them look the same after a reading as before it. */
+const Column = memo(function Column({
+  left,
+  right,
+  read,
+  next,
+}: {
+  left: GlassColor;
+  right: GlassColor;
+  /** null: there is no room for figures. */
+  read: string | null;
+  next: boolean;
+}) {
+  const { palette, textScale } = useCordelTheme();
+  return (
+    <View
+      style={[
+        styles.column,
+        {
+          borderTopColor: next ? palette.accent : 'transparent',
+          // At a larger text size the columns go on in a second row instead of losing their figures.
+          minWidth: read === null ? 0 : 24 * textScale,
+        },
+      ]}
+    >
+      <View style={[styles.end, { backgroundColor: glass[left], borderColor: palette.ink }]} />
+      <View style={[styles.end, { backgroundColor: glass[right], borderColor: palette.ink }]} />
+      {read === null ? null : (
+        <Type look="small" style={styles.reading}>
+          {read}
+        </Type>
+      )}
     </View>
   );
 });

@@ -57,3 +57,22 @@ test('who leaves the bench within the moment is not called back by the address',
   jest.advanceTimersByTime(1000);
   expect(address).not.toHaveBeenCalled();
 });
+
+test('a reading that was on its way to the disk while the address followed moves on at once', () => {
+  const { result, rerender } = stand(3, 6);
+  act(() => result.current.go(at(3, 7)));
+  const { go } = result.current;
+  act(() => jest.advanceTimersByTime(300));
+  rerender({ tray: 3, slot: 7 });
+  act(() => go(at(3, 8)));
+  expect(placeOf(result.current)).toEqual([3, 8]);
+});
+
+test('a reading that is kept after one left the bench does not call one back', () => {
+  const { result, unmount } = stand(3, 6);
+  const { go } = result.current;
+  unmount();
+  go(at(3, 7));
+  jest.advanceTimersByTime(1000);
+  expect(address).not.toHaveBeenCalled();
+});

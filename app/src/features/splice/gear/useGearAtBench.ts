@@ -1,5 +1,5 @@
 import type { SpliceState } from '@cordel/core';
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import { correctedNow } from '../../../data/clock';
 import { localFacts, useGear, useServerBook } from '../../../data/gear';
 import { isPicked, useTonight } from '../../../data/gearTonight';
@@ -47,17 +47,17 @@ export function useGearAtBench({ definition, closure, facts }: ClosureAtHand, he
         ),
         limits,
       );
-      setAtBench(
-        gearAtBench(
-          gear,
-          tonight,
-          joinBooks(server.book, local),
-          new Date(correctedNow()).toISOString(),
-          closure,
-          splice,
-          cablesOf(definition),
-        ),
+      const next = gearAtBench(
+        gear,
+        tonight,
+        joinBooks(server.book, local),
+        new Date(correctedNow()).toISOString(),
+        closure,
+        splice,
+        cablesOf(definition),
       );
+      // Whoever taps meanwhile goes first.
+      startTransition(() => setAtBench(next));
     }, settleMs);
     return () => clearTimeout(timer);
   }, [gear, inUse, server, facts, limits, tonight, closure, splice, definition]);

@@ -7,7 +7,7 @@ import {
   type LanePlace,
   type Machine,
 } from '@cordel/core/gear';
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { z } from 'zod';
 import { correctedNow } from '../../../../data/clock';
@@ -53,7 +53,11 @@ const useStarts = (closureId: string) => startsAt(closureId).use();
  */
 export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
   // A reading is painted before its sleeve is looked for.
-  const { closure, definition, ledger, facts } = useDeferredValue(atHand);
+  return <Lane atHand={useDeferredValue(atHand)} machine={machine} />;
+}
+
+const Lane = memo(function Lane({ atHand, machine }: HeaterStripProps) {
+  const { closure, definition, ledger, facts } = atHand;
   const tonight = useTonight();
   const starts = useStarts(closure.id);
   const [now, setNow] = useState(correctedNow);
@@ -142,7 +146,7 @@ export function HeaterStrip({ atHand, machine }: HeaterStripProps) {
       </View>
     </View>
   );
-}
+});
 
 /** Two people at one closure have each their own heater. */
 function mineOnly(machine: Machine | null) {

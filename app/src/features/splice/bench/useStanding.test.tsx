@@ -21,9 +21,9 @@ test('a move is shown at once, and the address follows when one stands still', (
   const { result } = stand(3, 6);
   act(() => result.current.go(at(3, 7)));
   expect(placeOf(result.current)).toEqual([3, 7]);
-  act(() => jest.advanceTimersByTime(200));
+  act(() => jest.advanceTimersByTime(500));
   act(() => result.current.go(at(3, 8)));
-  act(() => jest.advanceTimersByTime(200));
+  act(() => jest.advanceTimersByTime(500));
   expect(address).not.toHaveBeenCalled();
   act(() => jest.advanceTimersByTime(100));
   expect(address.mock.calls).toEqual([[{ tray: '3', slot: '8' }]]);
@@ -43,7 +43,7 @@ test('an address that changes by itself wins, and an older move does not pull on
 test('the address that has followed is where one stands, and one goes on from there', () => {
   const { result, rerender } = stand(3, 6);
   act(() => result.current.go(at(3, 7)));
-  act(() => jest.advanceTimersByTime(300));
+  act(() => jest.advanceTimersByTime(700));
   rerender({ tray: 3, slot: 7 });
   expect(placeOf(result.current)).toEqual([3, 7]);
   act(() => result.current.go(at(4, 1)));
@@ -62,7 +62,7 @@ test('a reading that was on its way to the disk while the address followed moves
   const { result, rerender } = stand(3, 6);
   act(() => result.current.go(at(3, 7)));
   const { go } = result.current;
-  act(() => jest.advanceTimersByTime(300));
+  act(() => jest.advanceTimersByTime(700));
   rerender({ tray: 3, slot: 7 });
   act(() => go(at(3, 8)));
   expect(placeOf(result.current)).toEqual([3, 8]);

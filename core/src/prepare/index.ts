@@ -7,7 +7,7 @@ export * from './steps/chaptersOpen';
 export * from './cut/cutMark';
 export * from './cut/cutSheet';
 export * from './time/estimate';
-export * from './cut/openedUnits';
+export * from '../plan/opened/openedUnits';
 export * from './time/pace';
 export * from './steps/progress';
 export * from './steps/readiness';

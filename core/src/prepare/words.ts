@@ -3,7 +3,7 @@ import type { Units } from '../line/project';
 import { formatChainage, formatMillimeters } from '../units/length';
 import { formatTape, type MixedUnit } from '../units/tapeLength';
 import type { PreparationLengths } from './cut/lengths';
-import { holdersNamed, type Holder } from './cut/openedUnits';
+import { holdersNamed, type Holder } from '../plan/opened/openedUnits';
 
 /** What the core says of prepared cables, in English, in one place. Lengths and diameters are in mm, sheath numbers in m. */
 

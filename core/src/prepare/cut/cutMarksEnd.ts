@@ -8,7 +8,7 @@ import {
   tubePiece,
   type PreparationLengths,
 } from './lengths';
-import { holdersNamed, type Holder, type OpenedUnit } from './openedUnits';
+import { holdersNamed, type Holder, type OpenedUnit } from '../../plan/opened/openedUnits';
 import { trayWords, tubeTool, type TubeSchool } from './tubeTool';
 
 export interface EndCut {

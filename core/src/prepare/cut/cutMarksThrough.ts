@@ -1,7 +1,7 @@
 import { blade, type CutMarks } from './cutMark';
 import type { EndCut } from './cutMarksEnd';
 import { groupStep, throughSeal, tubeInTray } from './lengths';
-import { holdersNamed, type OpenedUnit } from './openedUnits';
+import { holdersNamed, type OpenedUnit } from '../../plan/opened/openedUnits';
 import { trayWords, tubeTool } from './tubeTool';
 
 const sides = [

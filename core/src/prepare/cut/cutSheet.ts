@@ -8,7 +8,7 @@ import { CutMarks, type CutMark } from './cutMark';
 import { endMarks } from './cutMarksEnd';
 import { throughMarks } from './cutMarksThrough';
 import { lengthsOf, throughSeal, tubeInTray, tubePiece, type PreparationLengths } from './lengths';
-import { isOpened, openedUnits, type Holder } from './openedUnits';
+import { isOpened, openedUnits, type Holder } from '../../plan/opened/openedUnits';
 import { slackFindings, slackOf, stubLength, type UnitSlack } from './slack';
 import type { TubeSchool } from './tubeTool';
 import type { PrepareFinding } from '../words';

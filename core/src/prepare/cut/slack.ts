@@ -2,7 +2,7 @@ import { sayAt } from '../../finding';
 import type { Cable } from '../../line/cable';
 import { fiberOf } from '../../line/fiberType';
 import { tubeInTray, type PreparationLengths } from './lengths';
-import type { OpenedUnit } from './openedUnits';
+import type { OpenedUnit } from '../../plan/opened/openedUnits';
 import type { PrepareFinding } from '../words';
 
 /** What the fiber of one tube or ribbon allows. All in mm. */

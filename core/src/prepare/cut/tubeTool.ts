@@ -1,4 +1,4 @@
-import { holdersNamed, type OpenedUnit } from './openedUnits';
+import { holdersNamed, type OpenedUnit } from '../../plan/opened/openedUnits';
 
 /** Two schools of taking a buffer tube off: scored all round and snapped, or with a stripper of fixed depth. */
 export type TubeSchool = 'scorer' | 'fixed-depth';

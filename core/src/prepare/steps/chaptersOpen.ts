@@ -2,7 +2,7 @@ import type { Cable } from '../../line/cable';
 import { colorAt, schemeOf } from '../../line/colorCode';
 import { marksOf, type CutSheet } from '../cut/cutSheet';
 import { groupStep, ripcordWindow, tubePiece } from '../cut/lengths';
-import { holdersNamed } from '../cut/openedUnits';
+import { holdersNamed } from '../../plan/opened/openedUnits';
 import { tubeTool, type TubeSchool } from '../cut/tubeTool';
 import type { Chapter, Step } from './step';
 

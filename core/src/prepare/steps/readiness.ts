@@ -4,7 +4,7 @@ import type { Site } from '../../line/project';
 import { kitList } from '../../kit/kitList';
 import { goesThrough, type Closure } from '../../plan/closure';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
-import { isOpened } from '../cut/openedUnits';
+import { isOpened } from '../../plan/opened/openedUnits';
 import { ribbonizedFibers, type Schools } from './steps';
 import { isDone, tickOf, tickTargets, type PrepareState } from './tickTargets';
 

@@ -14,7 +14,7 @@ import {
 } from './chaptersMore';
 import { openChapter, ribbonChapter, tubeChapter, type StepContext, type WipeSchool } from './chaptersOpen';
 import { cutSheet } from '../cut/cutSheet';
-import { isOpened } from '../cut/openedUnits';
+import { isOpened } from '../../plan/opened/openedUnits';
 import type { Chapter } from './step';
 import type { TubeSchool } from '../cut/tubeTool';
 

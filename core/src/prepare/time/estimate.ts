@@ -5,7 +5,7 @@ import { goesThrough, type Closure } from '../../plan/closure';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
 import { looseSides } from '../../splice/bench/looseSides';
 import { quantileSorted } from '../../statistics/quantile';
-import { isOpened, openedUnits } from '../cut/openedUnits';
+import { isOpened, openedUnits } from '../../plan/opened/openedUnits';
 
 /**
  * How long things take, in seconds. Common practice and from memory, to be replaced by what this crew measures.

@@ -1,8 +1,8 @@
 import type { Cable } from '../../line/cable';
 import { colorAt, schemeOf } from '../../line/colorCode';
 import { fiberUnits } from '../../line/fiberNumber';
-import type { Closure, Entry } from '../../plan/closure';
-import type { ClosurePlan } from '../../plan/trays/closurePlan';
+import type { Closure, Entry } from '../closure';
+import type { ClosurePlan } from '../trays/closurePlan';
 
 /** What fibers are taken out of a cable with: a tube, also one with ribbons in it, a ribbon of a central tube, or a bundle that nothing holds. */
 export interface Holder {

@@ -14,6 +14,7 @@ export * from './limits/presets';
 export * from './plan/closure';
 export * from './plan/models/closureModel';
 export * from './plan/trays/closurePlan';
+export * from './plan/opened/openedUnits';
 export * from './plan/order/entries';
 export * from './plan/fiberEnd';
 export * from './plan/order/order';

@@ -31,6 +31,29 @@ export function holderNameWords({ key, kind, number }: HolderName): string {
   }
 }
 
+/** Within a sentence: "tube 3 of A". */
+function inSentence(holder: HolderName): string {
+  const words = holderNameWords(holder);
+  return holder.kind === 'tube' || holder.kind === 'ribbon'
+    ? words[0]!.toLowerCase() + words.slice(1)
+    : words;
+}
+
+export interface LiveSpan {
+  readonly from: number;
+  readonly to: number;
+  readonly circuit: string;
+}
+
+/** "Fibers 5–8 carry Ring", "Fiber 3 carries Ring and fibers 5–8 carry Loop" */
+export function liveWords(live: readonly LiveSpan[]): string {
+  const parts = live.map(({ from, to, circuit }) =>
+    from === to ? `fiber ${from} carries ${circuit}` : `fibers ${from}–${to} carry ${circuit}`,
+  );
+  const words = [parts.slice(0, -1).join(', '), ...parts.slice(-1)].filter(Boolean).join(' and ');
+  return words[0]!.toUpperCase() + words.slice(1);
+}
+
 interface RibbonOf {
   readonly label: string;
   readonly unit: number;
@@ -91,8 +114,12 @@ const findingWords = {
     passes
       ? `${label} runs on behind this site, so it cannot come in as “${manner}”. Let it in as express or window, or end the cable here.`
       : `${label} ends at this site, so it cannot come in as “${manner}”. Let it in as cut, branch or drop.`,
-  'tube-partly-cut': (one: { key: string; unit: number; used: number; fibers: number }) =>
-    `Only ${one.used} of the ${one.fibers} fibers of tube ${one.unit} of ${one.key} are spliced, and an express cable's tube is cut whole. Let the cable in by a window, or splice them all.`,
+  'partly-cut': ({ holder, used, fibers }: { holder: HolderName; used: number; fibers: number }) =>
+    `Only ${used} of the ${fibers} fibers of ${inSentence(holder)} are spliced, and where an express cable is opened all of it is cut. Let the cable in by a window, or splice them all.`,
+  'live-cut-too': (one: { holder: HolderName; used: number; fibers: number; live: readonly LiveSpan[] }) =>
+    `${liveWords(one.live)} in ${inSentence(one.holder)}, and it is cut whole for the ${one.used} fibers that the order takes: an outage. Let the cable in by a window, which leaves the others whole, or have the circuit taken down first.`,
+  'live-split': ({ holder, live }: { holder: HolderName; live: readonly LiveSpan[] }) =>
+    `${liveWords(live)} in ${inSentence(holder)}, in a ribbon of which the order takes other fibers: splitting it can break them. Take fibers of another ribbon, or have the circuit taken down first.`,
   /** Diameters in mm. */
   'no-port': (
     one: {

@@ -3,6 +3,7 @@ import type { Units } from '../line/project';
 import { formatChainage, formatMillimeters } from '../units/length';
 import { formatTape, type MixedUnit } from '../units/tapeLength';
 import type { PreparationLengths } from './cut/lengths';
+import { liveWords, type LiveSpan } from '../plan/words';
 import { holdersNamed, type Holder } from '../plan/opened/openedUnits';
 
 /** What the core says of prepared cables, in English, in one place. Lengths and diameters are in mm, sheath numbers in m. */
@@ -54,6 +55,23 @@ const findingWords = {
     units: Units,
   ) =>
     `${holdersNamed(one.holders)}: the slack is enough for ${one.redos} redos of ${formatTape(one.redo, units)}, and ${one.wanted} may be needed. Open the sheath ${formatTape(one.longer, units)} longer.`,
+  /** `free`: fiber at the tray, mm. `window` is null where every fiber of it is spliced. */
+  'live-in-cut': (
+    one: {
+      holder: Holder;
+      live: readonly LiveSpan[];
+      cut: { live: number; redos: number; free: number };
+      window: { live: number; redos: number; free: number } | null;
+    },
+    units: Units,
+  ) => {
+    const cost = ({ live, redos, free }: typeof one.cut) =>
+      `${live === 0 ? 'no live fiber' : live === 1 ? 'one live fiber' : `${live} live fibers`} cut, ${formatTape(Math.max(0, free), units)} at the tray, ${redos} redos`;
+    const instead = one.window
+      ? ` Cut whole: ${cost(one.cut)}. By a window: ${cost(one.window)}.${one.window.live < one.cut.live ? ' Let the cable in by a window.' : ''}`
+      : '';
+    return `${liveWords(one.live)} in what is cut, ${holdersNamed([one.holder])}: an outage.${instead} Nothing of it is cut before the circuit is down.`;
+  },
   'coil-bend': (
     one: { coilDiameter: number; type: string; bendRadius: number; source: string },
     units: Units,

@@ -1,7 +1,6 @@
-import { isDone, measured, siteOf, tickTargets, type Cable } from '@cordel/core';
+import { isDone, isOpened, measured, siteOf, tickTargets, type Cable } from '@cordel/core';
 import {
   cautionsFor,
-  isOpened,
   itemsFor,
   marksProgress,
   prepareFindingWords,

@@ -1,3 +1,4 @@
+import { colorAt, colorScheme } from '@cordel/core';
 import type { StepCheck } from '@cordel/core/prepare';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { CordelThemeProvider } from '../../ui/theme';
@@ -8,7 +9,7 @@ const color: StepCheck = {
   ask: 'Which color?',
   expects: 'color',
   answer: 'BL',
-  choices: ['BL', 'OR', 'GR'],
+  choices: [1, 2, 3, 14].map((position) => colorAt(colorScheme('tia-598-d'), position)),
   wrong: 'Look again.',
 };
 
@@ -59,4 +60,14 @@ test('it can be answered again', () => {
   tap('Answer again');
   tap('BL blue');
   expect(answers).toEqual([[{ colors: ['BL'] }, undefined]]);
+});
+
+test('colors with a tracer can be picked, and a number that is no count is asked for by its name', () => {
+  const answers = ask({ ...color, answer: 'OR-BK' });
+  tap('OR-BK orange with black tracer');
+  expect(answers).toEqual([[{ colors: ['OR-BK'] }, undefined]]);
+  const numbers = ask({ ...count, field: 'Printed number' });
+  type('Printed number', '12');
+  tap('That is it');
+  expect(numbers).toEqual([[{ count: 12 }, undefined]]);
 });

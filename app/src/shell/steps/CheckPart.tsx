@@ -1,4 +1,4 @@
-import { glassColors, type GlassColor, type TickAnswer } from '@cordel/core';
+import type { ColorMark, TickAnswer } from '@cordel/core';
 import { answerWords, isRightAnswer, readAnswer, type StepCheck } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -23,7 +23,8 @@ export function CheckPart({
   const [trouble, setTrouble] = useState<string>();
   const give = (answer: string) => {
     const read = readAnswer(check, answer);
-    if (!read) setTrouble('Give the number that you counted, in digits.');
+    if (!read)
+      setTrouble(check.field ? 'Give the number in digits.' : 'Give the number that you counted, in digits.');
     else if (isRightAnswer(check, read)) onAnswer(read);
     else setWrong(read);
   };
@@ -65,8 +66,8 @@ export function CheckPart({
       <Type look="heading">{check.ask}</Type>
       {check.expects === 'color' ? (
         <View style={styles.colors}>
-          {(check.choices ?? []).map((code) => (
-            <ColorKey key={code} code={code} onPress={() => give(code)} />
+          {(check.choices ?? []).map((color) => (
+            <ColorKey key={color.code} color={color} onPress={() => give(color.code)} />
           ))}
         </View>
       ) : (
@@ -74,7 +75,7 @@ export function CheckPart({
           <View style={styles.field}>
             <TextBox
               bench
-              label="Counted"
+              label={check.field ?? 'Counted'}
               keyboard="numeric"
               value={text}
               onChangeText={(next) => {
@@ -98,22 +99,17 @@ export function CheckPart({
   );
 }
 
-const colorByCode = new Map(
-  Object.entries(glassColors).map(([name, code]) => [code as string, name as GlassColor]),
-);
-
-function ColorKey({ code, onPress }: { code: string; onPress: () => void }) {
+function ColorKey({ color, onPress }: { color: ColorMark; onPress: () => void }) {
   const { palette } = useCordelTheme();
-  const base = colorByCode.get(code.slice(0, 2)) ?? 'slate';
   return (
     <Pressable
       role="button"
-      aria-label={`${code} ${base}`}
+      aria-label={`${color.code} ${color.name}`}
       onPress={onPress}
       style={[styles.color, { borderColor: palette.ink, backgroundColor: palette.ground }]}
     >
-      <GlassCapsule color={{ base, tracer: null, stripes: 0, code, name: base }} />
-      <Type look="strong">{code}</Type>
+      <GlassCapsule color={color} />
+      <Type look="strong">{color.code}</Type>
     </Pressable>
   );
 }

@@ -22,6 +22,8 @@ interface StepCardProps {
   marks: readonly CutMark[];
   open: boolean;
   folded: boolean;
+  /** What has to be done before: nothing is ticked or answered until then. */
+  waitsFor?: string | null;
   timerId: string;
   zone: ShownZone;
   onOpen: () => void;
@@ -39,6 +41,7 @@ export function StepCard({
   marks,
   open,
   folded,
+  waitsFor = null,
   timerId,
   zone,
   onOpen,
@@ -47,6 +50,7 @@ export function StepCard({
 }: StepCardProps) {
   const { palette } = useCordelTheme();
   const done = tick?.body.state === 'done';
+  const waits = !done && waitsFor !== null;
   const wrong = done && isWrong(tick, step.check);
   return (
     <CordRow
@@ -71,10 +75,10 @@ export function StepCard({
               </Type>
             ) : null}
           </Pressable>
-          {folded && !open && !done && !step.check ? (
+          {folded && !open && !done && !waits && !step.check ? (
             <Action bench label="Done" spoken={`Done: ${step.title}`} onPress={() => onDone()} />
           ) : null}
-          {folded && !open && !done && step.check ? (
+          {folded && !open && !done && !waits && step.check ? (
             <Action bench label="Answer" spoken={`Answer: ${step.title}`} onPress={onOpen} />
           ) : null}
         </View>
@@ -96,7 +100,12 @@ export function StepCard({
               {step.mistake}
             </Type>
             {step.timer ? <StepClock id={timerId} timer={step.timer} /> : null}
-            {step.check && !done ? <CheckPart check={step.check} onAnswer={onDone} /> : null}
+            {waits ? (
+              <Type look="strong" tone="accent">
+                First: {waitsFor}.
+              </Type>
+            ) : null}
+            {step.check && !done && !waits ? <CheckPart check={step.check} onAnswer={onDone} /> : null}
             {done ? (
               <Action
                 bench

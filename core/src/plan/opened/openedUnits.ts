@@ -1,6 +1,6 @@
 import type { Cable } from '../../line/cable';
 import { colorAt, schemeOf } from '../../line/colorCode';
-import { fiberUnits } from '../../line/fiberNumber';
+import { fiberUnits, unitOf } from '../../line/fiberNumber';
 import type { Closure, Entry } from '../closure';
 import type { ClosurePlan } from '../trays/closurePlan';
 
@@ -25,6 +25,12 @@ export interface Holder {
  */
 export type Opening = 'end' | 'low' | 'high' | 'both' | 'window';
 
+/** Fibers from–to of a cable, both included. */
+export interface FiberSpan {
+  readonly from: number;
+  readonly to: number;
+}
+
 export interface OpenedUnit {
   readonly holder: Holder;
   readonly how: Opening;
@@ -32,6 +38,12 @@ export interface OpenedUnit {
   readonly sides: readonly ('low' | 'high' | 'end')[];
   /** Fibers of it that are spliced here. */
   readonly used: number;
+  /** The same, by their numbers. */
+  readonly taken: readonly FiberSpan[];
+  /** Fibers of it that are cut with them though the order does not take them: a holder is cut whole, except by a window. */
+  readonly cutToo: readonly FiberSpan[];
+  /** Fibers that stay whole in a window, in a ribbon out of which the order takes others: it has to be split. */
+  readonly splitFrom: readonly FiberSpan[];
   /** Trays that its splices lie on, upward; empty when none has a slot. */
   readonly trays: readonly number[];
 }
@@ -62,7 +74,7 @@ export function holdersOf(cable: Cable): readonly Holder[] {
 
 /** The tubes or ribbons of a cable that the plan opens in a closure, and those that it leaves whole. */
 export function openedUnits(
-  plan: ClosurePlan,
+  plan: Pick<ClosurePlan, 'splices' | 'unplaced'>,
   cable: Cable,
   manner: Entry['manner'],
 ): { readonly opened: readonly OpenedUnit[]; readonly whole: readonly Holder[] } {
@@ -102,11 +114,17 @@ export function openedUnits(
       whole.push(holder);
       return;
     }
+    const how = openingOf(sides, manner === 'window' && fibers.size < holder.fibers);
+    const rest = (first: number, count: number) => spansOf(first, count, (fiber) => !fibers.has(fiber));
     opened.push({
       holder,
-      how: openingOf(sides, manner === 'window' && fibers.size < holder.fibers),
+      how,
       sides: [...sides].sort(),
       used: fibers.size,
+      taken: spansOf(holder.first, holder.fibers, (fiber) => fibers.has(fiber)),
+      cutToo: how === 'end' || how === 'window' ? [] : rest(holder.first, holder.fibers),
+      splitFrom:
+        how === 'window' ? ribbonsTouched(cable, fibers).flatMap((one) => rest(one.first, one.fibers)) : [],
       trays: [...trays].sort((a, b) => a - b),
     });
   });
@@ -118,6 +136,40 @@ function openingOf(sides: ReadonlySet<'low' | 'high' | 'end'>, window: boolean):
   if (window) return 'window';
   if (sides.size === 2) return 'both';
   return sides.has('low') ? 'low' : 'high';
+}
+
+function ribbonsTouched(cable: Cable, fibers: ReadonlySet<number>) {
+  const touched = new Set([...fibers].map((fiber) => unitOf(cable.construction, fiber)));
+  return [...touched].filter(({ kind }) => kind === 'ribbon');
+}
+
+/** Runs of the numbers first … first + count - 1 of which something holds. */
+function spansOf(first: number, count: number, holds: (number: number) => boolean): FiberSpan[] {
+  const spans: { from: number; to: number }[] = [];
+  for (let number = first; number < first + count; number += 1) {
+    if (!holds(number)) continue;
+    const last = spans.at(-1);
+    if (last?.to === number - 1) last.to = number;
+    else spans.push({ from: number, to: number });
+  }
+  return spans;
+}
+
+/** What of these fibers carries somebody's traffic. */
+export function liveIn(cable: Cable, spans: readonly FiberSpan[]): NonNullable<Cable['live']> {
+  return spans.flatMap(({ from, to }) =>
+    (cable.live ?? []).flatMap((live) =>
+      live.from <= to && live.to >= from
+        ? [{ from: Math.max(live.from, from), to: Math.min(live.to, to), circuit: live.circuit }]
+        : [],
+    ),
+  );
+}
+
+/** Everything that is cut where this unit is opened; nothing where the cable ends: there its fibers were never joined. */
+export function cutIn({ how, holder, taken }: OpenedUnit): readonly FiberSpan[] {
+  if (how === 'end') return [];
+  return how === 'window' ? taken : [{ from: holder.first, to: holder.first + holder.fibers - 1 }];
 }
 
 /** Whether the closure has something to cut in this cable. */

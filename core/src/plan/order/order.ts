@@ -4,6 +4,8 @@ import { schemeOf } from '../../line/colorCode';
 import { fiberCount, fiberUnits, unitOf } from '../../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type OrderLine, type OrderRange } from '../closure';
 import { spliceId, type FiberEnd, type FiberSide } from '../fiberEnd';
+import { nameOf } from '../opened/openedFindings';
+import { holdersOf } from '../opened/openedUnits';
 import { compareFibers } from './fiberMatch';
 import type { PlanFinding } from '../words';
 
@@ -72,15 +74,12 @@ export function expandOrder(
         say('side', { key, side: range.side });
         return null;
       }
-      const through = (entry.through ?? []).find((unit) => {
-        const { first, fibers } = fiberUnits(cable!.construction)[unit - 1] ?? { first: 0, fibers: 0 };
-        return first <= resolved.to && first + fibers - 1 >= resolved.from;
-      });
-      if (through !== undefined)
-        say('express-and-cut', {
-          holder: { key, kind: isRibboned(cable!) ? 'ribbon' : 'tube', number: through },
-          line: number,
-        });
+      // What stays whole is what would be cut whole: a tube, also one with ribbons in it, or a ribbon of a central tube.
+      const whole = holdersOf(cable!).find(
+        ({ number, first, fibers }) =>
+          entry.through?.includes(number) && first <= resolved.to && first + fibers - 1 >= resolved.from,
+      );
+      if (whole) say('express-and-cut', { holder: nameOf(whole, key), line: number });
       for (const live of cable!.live ?? [])
         if (live.from <= resolved.to && live.to >= resolved.from)
           say('live-cut', {

@@ -192,7 +192,7 @@ test('an overlap is told once, as a range', () => {
 test('an express tube of which only some fibers are spliced is told, and a window lets the others be', () => {
   const part = (manner: 'express' | 'window') =>
     codes('A+ 7-9 > B 1-3', { left: through, leftEntry: { manner } });
-  expect(part('express')).toEqual(['tube-partly-cut']);
+  expect(part('express')).toEqual(['partly-cut']);
   expect(part('window')).toEqual([]);
   expect(codes('A+ T2 > B T1', { left: through, leftEntry: { manner: 'express' } })).toEqual([]);
 });

@@ -1,7 +1,8 @@
 import { sayAt } from '../../finding';
 import type { Cable } from '../../line/cable';
 import { fiberCount, unitOf } from '../../line/fiberNumber';
-import { entryFindings, partlyCutFindings } from '../order/entries';
+import { openedFindings } from '../opened/openedFindings';
+import { entryFindings } from '../order/entries';
 import { entryKey, type Closure, type Tray } from '../closure';
 import type { FiberEnd } from '../fiberEnd';
 import { expandOrder, type PlannedSplice } from '../order/order';
@@ -97,7 +98,7 @@ export function* planClosureInSteps(
   findings.push(
     ...entryFindings(closure, cables),
     ...portFindings(closure, cables),
-    ...partlyCutFindings(closure, cables, splices),
+    ...openedFindings(closure, cables, { splices: placed, unplaced }),
   );
   for (const { pin, because } of layout.brokenPins)
     sayAt(findings, { kind: 'tray', tray: pin.tray })(

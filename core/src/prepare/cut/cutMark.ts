@@ -37,6 +37,8 @@ export interface CutMark {
   readonly depth: string | null;
   readonly why: string;
   readonly caution?: string;
+  /** Why it must not be made as things stand: somebody has to answer for it first. */
+  readonly stop?: string;
   /** Tubes or ribbons that it concerns, by their numbers; empty when it concerns the cable. */
   readonly units: readonly number[];
 }

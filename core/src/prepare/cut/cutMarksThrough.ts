@@ -1,7 +1,8 @@
+import { liveWords } from '../../plan/words';
 import { blade, type CutMarks } from './cutMark';
 import type { EndCut } from './cutMarksEnd';
 import { groupStep, throughSeal, tubeInTray } from './lengths';
-import { holdersNamed, type OpenedUnit } from '../../plan/opened/openedUnits';
+import { cutIn, holdersNamed, liveIn, type OpenedUnit } from '../../plan/opened/openedUnits';
 import { trayWords, tubeTool } from './tubeTool';
 
 const sides = [
@@ -140,11 +141,14 @@ export function throughMarks(marks: CutMarks, cut: ThroughCut): void {
 }
 
 /** Tubes that are opened alike are marked together. */
-function openedMarks(marks: CutMarks, { opening, lengths, opened, whole, school, toward }: ThroughCut): void {
+function openedMarks(
+  marks: CutMarks,
+  { cable, opening, lengths, opened, whole, school, toward }: ThroughCut,
+): void {
   const edge = opening / 2;
   const alike = new Map<string, OpenedUnit[]>();
   for (const unit of opened) {
-    const way = unit.how === 'window' ? `window.${unit.sides.join('-')}` : unit.how;
+    const way = `${unit.how === 'window' ? `window.${unit.sides.join('-')}` : unit.how}${liveIn(cable, cutIn(unit)).length > 0 ? '.live' : ''}`;
     alike.set(way, [...(alike.get(way) ?? []), unit]);
   }
   for (const [way, units] of alike) {
@@ -152,6 +156,11 @@ function openedMarks(marks: CutMarks, { opening, lengths, opened, whole, school,
     if (how === 'end') continue;
     const named = holdersNamed(units.map(({ holder }) => holder));
     const numbers = units.map(({ holder }) => holder.number);
+    const live = liveIn(cable, units.flatMap(cutIn));
+    const stop =
+      live.length > 0
+        ? { stop: `${liveWords(live)} in what is cut here. Not before the circuit is down.` }
+        : {};
     const stubs = how === 'both' ? sides : sides.filter(({ name }) => used.includes(name));
     for (const { name, sign } of stubs)
       marks.add({
@@ -177,12 +186,13 @@ function openedMarks(marks: CutMarks, { opening, lengths, opened, whole, school,
         why: `From ${marks.tape(lengths.windowInset)} inside the edge. Take out only the ${units.reduce((sum, unit) => sum + unit.used, 0)} fibers of the order and cut them ${used.length === 2 ? 'in the middle' : 'where the window ends'}; the others stay in the tube.`,
         caution:
           'Fibers in this tube go through and may be live. Count and check the colors before you cut one.',
+        ...stop,
       });
       continue;
     }
     const at = how === 'both' ? 0 : how === 'low' ? edge - lengths.exitStub : -edge + lengths.exitStub;
     marks.add({
-      id: `tube-cut.${how}`,
+      id: `tube-cut.${way}`,
       kind: 'tube-cut',
       at,
       title: `Cut ${named[0]!.toLowerCase()}${named.slice(1)}`,
@@ -194,6 +204,7 @@ function openedMarks(marks: CutMarks, { opening, lengths, opened, whole, school,
           ? 'Both sides are spliced, so it is cut in the middle and both stubs are alike.'
           : `Its fibers are spliced from ${toward[how]}, so it is cut at the far edge, toward ${toward[how === 'low' ? 'high' : 'low']}: the stub is as long as it can be.`,
       caution: 'Cannot be taken back. Count the tubes again and read the color aloud before you cut.',
+      ...stop,
     });
     const pulled = stubs.map(({ name, sign }) => ({
       name,
@@ -202,7 +213,7 @@ function openedMarks(marks: CutMarks, { opening, lengths, opened, whole, school,
     if (units[0]!.holder.kind === 'tube')
       for (const { name, at: end } of pulled)
         marks.add({
-          id: `tube-end.${how}.${name}`,
+          id: `tube-end.${way}.${name}`,
           kind: 'tube-end',
           at: end,
           title: 'Take the tubes off from here',
@@ -213,7 +224,7 @@ function openedMarks(marks: CutMarks, { opening, lengths, opened, whole, school,
         });
     if (units.some(({ holder }) => holder.groupSize !== null))
       marks.add({
-        id: `groups.${how}`,
+        id: `groups.${way}`,
         kind: 'groups',
         at: at + (at > 0 ? -groupStep : groupStep),
         title: 'Cut the second group here',

@@ -8,7 +8,14 @@ import { CutMarks, type CutMark } from './cutMark';
 import { endMarks } from './cutMarksEnd';
 import { throughMarks } from './cutMarksThrough';
 import { lengthsOf, throughSeal, tubeInTray, tubePiece, type PreparationLengths } from './lengths';
-import { isOpened, openedUnits, type Holder } from '../../plan/opened/openedUnits';
+import {
+  cutIn,
+  isOpened,
+  liveIn,
+  openedUnits,
+  type FiberSpan,
+  type Holder,
+} from '../../plan/opened/openedUnits';
 import { slackFindings, slackOf, stubLength, type UnitSlack } from './slack';
 import type { TubeSchool } from './tubeTool';
 import type { PrepareFinding } from '../words';
@@ -73,8 +80,10 @@ export function cutSheet(
     impossible || cable.construction.kind === 'pigtails'
       ? []
       : opened.map((unit) => ({ unit, slack: slackOf(stubLength(unit, opening, lengths), lengths) }));
-  if (!impossible && !nothing)
+  if (!impossible && !nothing) {
+    findings.push(...liveFindings(cable, key, slack, opening, lengths));
     findings.push(...slackFindings(cable, key, slack, opening, lengths, redosWanted));
+  }
 
   const sheath = through ? { from: -opening / 2, to: opening / 2 } : { from: 0, to: opening };
   const margin = Math.max(lengths.clampMark, hasOutside(cable) ? throughSeal : 0) + 60;
@@ -99,6 +108,38 @@ export function cutSheet(
     findings,
   };
 }
+
+/**
+ * Traffic in what is cut here, with what would avoid it: by a window only the fibers of the order are cut. Compared by the redos that the slack allows
+ * and by the live fibers that are cut.
+ */
+function liveFindings(
+  cable: Cable,
+  key: string,
+  units: readonly UnitSlack[],
+  opening: number,
+  lengths: PreparationLengths,
+): PrepareFinding[] {
+  const findings: PrepareFinding[] = [];
+  for (const { unit, slack } of units) {
+    const live = liveIn(cable, cutIn(unit));
+    if (live.length === 0) continue;
+    const { holder, sides, taken, cutToo } = unit;
+    const window = slackOf(stubLength({ how: 'window', sides }, opening, lengths), lengths);
+    sayAt(findings, { kind: 'cable', key })('live-in-cut', {
+      holder,
+      live,
+      cut: { live: fibersIn(live), redos: slack.redos, free: slack.free },
+      window:
+        cutToo.length === 0
+          ? null
+          : { live: fibersIn(liveIn(cable, taken)), redos: window.redos, free: window.free },
+    });
+  }
+  return findings;
+}
+
+const fibersIn = (spans: readonly FiberSpan[]) => spans.reduce((sum, { from, to }) => sum + to - from + 1, 0);
 
 /** Marks of a sheet whose id is, or begins with, one of these, in their order. */
 export function marksOf(sheet: CutSheet, ...starts: string[]): string[] {

@@ -1,5 +1,6 @@
 import type { StepContext } from './chaptersOpen';
 import { marksOf } from '../cut/cutSheet';
+import { liveStep } from './live';
 import type { Chapter, Step } from './step';
 
 /** Two schools of gluing loose fibers into a ribbon: pads that are pressed, or an applicator block that is slid. */
@@ -9,22 +10,22 @@ export type RibbonizingSchool = 'pads' | 'block';
 export function ribbonizingChapter(
   { tape }: Pick<StepContext, 'tape'>,
   school: RibbonizingSchool,
-  fibers: number,
+  /** How many fibers the ribbons are made of, each size once. */
+  sizes: readonly number[],
 ): Chapter {
-  const check: Step['check'] = {
-    ask: 'Count the fibers that lie ready.',
-    expects: 'count',
-    answer: String(fibers),
-    wrong: `A ribbon takes ${fibers}. After the adhesive a swap costs the whole ribbon.`,
-  };
-  const order: Step = {
-    id: 'ribbonize-order',
-    title: 'Fibers in color order',
+  const order = sizes.map((fibers): Step => ({
+    id: `ribbonize-order.${fibers}`,
+    title: sizes.length === 1 ? 'Fibers in color order' : `Ribbons of ${fibers}: fibers in color order`,
     what: 'Cleaned, in color order top to bottom, ends even. Count and colors are checked now.',
     good: 'The colors read like the code from the first to the last.',
     mistake: 'Two neighbors swapped, mostly slate and white in bad light.',
-    check,
-  };
+    check: {
+      ask: `Count the fibers that lie ready for a ribbon of ${fibers}.`,
+      expects: 'count',
+      answer: String(fibers),
+      wrong: `A ribbon takes ${fibers}. After the adhesive a swap costs the whole ribbon.`,
+    },
+  }));
   const glue: Step[] =
     school === 'pads'
       ? [
@@ -86,7 +87,7 @@ export function ribbonizingChapter(
             caution: 'Glass shards into the container, never into a bin. Alcohol away from heater and arc.',
           },
         ];
-  return { id: 'ribbonize', title: 'Loose fibers into ribbons', steps: [order, ...glue] };
+  return { id: 'ribbonize', title: 'Loose fibers into ribbons', steps: [...order, ...glue] };
 }
 
 /** A drop: toning wire or messenger first, then edges, rods, small tube, yarn. */
@@ -117,6 +118,7 @@ export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
       marks: marksOf(sheet, 'toning-wire'),
     });
   const flat = construction.shape === 'flat';
+  const live = liveStep(sheet, tape);
   steps.push(
     {
       id: 'drop-open',
@@ -137,6 +139,7 @@ export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
       caution: 'Rod ends fly: safety glasses on.',
       marks: marksOf(sheet, 'strength-member'),
     },
+    ...(live ? [live] : []),
     {
       id: 'drop-tube',
       title: 'Strip the small tube',
@@ -149,6 +152,7 @@ export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
         answer: String(construction.fibers),
         wrong: `The plan has a drop of ${construction.fibers}. A fiber broke inside, or this is another drop.`,
       },
+      ...(live ? { after: live.id } : {}),
       marks: marksOf(sheet, 'central-tube', 'aramid', 'tray', 'tube-cut', 'tube-end', 'window', 'whole'),
     },
     {

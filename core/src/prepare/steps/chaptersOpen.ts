@@ -1,10 +1,20 @@
 import type { Cable } from '../../line/cable';
-import { colorAt, schemeOf } from '../../line/colorCode';
+import type { Closure } from '../../plan/closure';
 import { marksOf, type CutSheet } from '../cut/cutSheet';
-import { groupStep, ripcordWindow, tubePiece } from '../cut/lengths';
+import { ripcordWindow, tubePiece } from '../cut/lengths';
 import { holdersNamed } from '../../plan/opened/openedUnits';
 import { tubeTool, type TubeSchool } from '../cut/tubeTool';
+import {
+  countSteps,
+  fiberSteps,
+  groupsApart,
+  ribbonCountSteps,
+  ribbonNumberSteps,
+  tubeColorSteps,
+} from './counting';
+import { liveStep } from './live';
 import type { Chapter, Step } from './step';
+import { wipeWords, type WipeSchool } from './wipe';
 
 /** What the chapters of the steps are made from. */
 export interface StepContext {
@@ -13,15 +23,8 @@ export interface StepContext {
   readonly tape: (length: number) => string;
   readonly tubeSchool: TubeSchool;
   readonly wipeSchool: WipeSchool;
+  readonly closureKind: Closure['kind'];
 }
-
-/** Two schools of cleaning: dry wipe and 99 % alcohol, or wipes that come moistened. */
-export type WipeSchool = 'dry' | 'moist';
-
-export const wipeWords: Readonly<Record<WipeSchool, string>> = {
-  dry: 'a lint-free dry wipe with 99 % alcohol',
-  moist: 'a pre-moistened wipe, then a dry one',
-};
 
 /** Sheath and strength members, for all but drops and pigtails. Order of work: common practice. */
 export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
@@ -32,6 +35,7 @@ export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
     'strands' in cable.construction
       ? cable.construction.strands.filter((strand) => strand.kind === 'filler').length
       : 0;
+  const stranded = 'strands' in cable.construction;
   const steps: Step[] = [
     {
       id: 'measure',
@@ -63,22 +67,30 @@ export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
       caution: 'Knife and ripcord cut hands: glove on, nobody in front of the blade.',
       marks: marksOf(sheet, 'ripcord', 'ring-cut', 'slit'),
     },
+    ...countSteps(cable, through),
+    ...(stranded
+      ? [
+          {
+            id: 'unwind',
+            title: 'Unwind the tubes from the rod',
+            what: `Over the whole opening, turn by turn, from ${through ? 'the middle to both sides' : 'the end to the sheath edge'}; tie them aside.`,
+            good: 'The rod lies alone, and no tube is kinked.',
+            mistake: 'Cutting the rod while tubes still lie round it: the cutter takes one along.',
+            ...(through
+              ? { caution: 'Tubes that go through may be live: lift them off, do not bend them.' }
+              : {}),
+          },
+        ]
+      : []),
     {
       id: 'yarn',
       title: fillers > 0 ? 'Yarn, tape and fillers' : 'Yarn and tape',
       what: `Leave ${tape(lengths.aramid)} of aramid and ${tape(lengths.ripcord)} of ripcord.${fillers > 0 ? ` Cut ${fillers === 1 ? 'the filler' : `the ${fillers} fillers`} away at the sheath edge.` : ''}`,
       good: 'Nothing loose hangs over the edge.',
-      mistake: 'Taking a tube for a filler. A filler is solid all through.',
-      ...(fillers > 0
-        ? {
-            check: {
-              ask: 'How many fillers did you cut away?',
-              expects: 'count' as const,
-              answer: String(fillers),
-              wrong: `The cable has ${fillers}. If one too many is cut, it was a tube: find out which before you go on. If one is still there, it is not a tube.`,
-            },
-          }
-        : {}),
+      mistake:
+        fillers > 0
+          ? 'Taking a tube for a filler: nick it first and look.'
+          : 'Leaving tape that hides a tube.',
       marks: marksOf(sheet, 'aramid', 'ripcord-end', 'filler'),
     },
     {
@@ -106,18 +118,16 @@ export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
 
 /** Loose tubes, with binder groups where there are some. */
 export function tubeChapter(context: StepContext): Chapter {
-  const { sheet, tape, tubeSchool, wipeSchool, cable } = context;
+  const { sheet, tape, tubeSchool, cable } = context;
   const { lengths, units } = sheet;
   const through = sheet.reference === 'center';
   const opened = units.map(({ unit }) => unit);
-  const named = holdersNamed(opened.map(({ holder }) => holder));
-  const tubes =
-    'strands' in cable.construction
-      ? cable.construction.strands.filter((strand) => strand.kind === 'tube').length
-      : 0;
   const { tool, depth } = tubeTool(tubeSchool);
-  const first = opened[0]!.holder;
-  const scheme = schemeOf(cable);
+  const windows = opened.filter(({ how }) => how === 'window');
+  const cut = opened.filter(({ how }) => how !== 'window' && how !== 'end');
+  const off = opened.filter(({ how }) => how !== 'window');
+  const live = liveStep(sheet, tape);
+  const after = live ? { after: live.id } : {};
   const steps: Step[] = [
     {
       id: 'degrease',
@@ -125,33 +135,9 @@ export function tubeChapter(context: StepContext): Chapter {
       what: 'Gel remover on the tubes over the whole opening, then a dry wipe. Gloves changed.',
       good: 'A tube squeaks under the fingers and its color shows.',
       mistake: 'Scoring a greasy tube: the tool slides and cuts deeper on one side.',
-      check: {
-        ask: 'How many tubes come out of the cable?',
-        expects: 'count',
-        answer: String(tubes),
-        wrong: `The plan has ${tubes}. Count again without the fillers. If it is another number, this is not the cable of the plan.`,
-      },
     },
-    {
-      id: 'find-tubes',
-      title: through ? 'Pick out the tubes to be cut' : 'Lay the tubes out',
-      what: through
-        ? `${named}. Tie all others together and put them in the slack storage.`
-        : `In color order: ${named}.`,
-      good: through
-        ? 'Only tubes that are cut lie on the bench.'
-        : 'Number and color of each tube said aloud.',
-      mistake: 'Counting places of the stranding instead of tubes: a filler takes a place and no number.',
-      ...(through ? { caution: 'A tube that goes through may carry traffic. Once cut it stays cut.' } : {}),
-      check: {
-        ask: `Which color has tube ${first.number}, the first that you open?`,
-        expects: 'color',
-        answer: first.code,
-        choices: Array.from({ length: Math.min(12, tubes) }, (_, index) => colorAt(scheme, index + 1).code),
-        wrong: `By the cable’s color code tube ${first.number} is ${first.code}. Look again, in better light, before anything is cut.`,
-      },
-      marks: marksOf(sheet, 'whole'),
-    },
+    findTubes(through, holdersNamed(opened.map(({ holder }) => holder)), marksOf(sheet, 'whole')),
+    ...tubeColorSteps(cable, opened),
     {
       id: 'tray-marks',
       title: 'Mark the tray’s entry',
@@ -160,25 +146,24 @@ export function tubeChapter(context: StepContext): Chapter {
       mistake: 'Marking after the tube is off: nothing is left to mark.',
       marks: marksOf(sheet, 'tray'),
     },
-  ];
-  const windows = opened.filter(({ how }) => how === 'window');
-  const cut = opened.filter(({ how }) => how !== 'window' && how !== 'end');
-  if (windows.length > 0)
-    steps.push({
-      id: 'window',
-      title: 'Open the window',
-      what: `${holdersNamed(windows.map(({ holder }) => holder))}: shave the upper wall from ${tape(lengths.windowInset)} inside the edge, take out the fibers of the order, cut them at the far end.`,
+    ...(live ? [live] : []),
+    ...windows.map(({ holder, used }, index): Step => ({
+      id: `window.${holder.number}`,
+      title: `${holdersNamed([holder])}: open the window`,
+      what: `Shave the upper wall from ${tape(lengths.windowInset)} inside the edge, take out the fibers of the order, cut them at the far end.`,
       good: 'The other fibers lie untouched in the tube.',
       mistake: 'Lifting fibers with a hook: they break inside the tube.',
       caution: 'The fibers that stay may be live. Never look into an end.',
       check: {
-        ask: 'How many fibers did you take out?',
+        ask: `How many fibers did you take out of tube ${holder.number}?`,
         expects: 'count',
-        answer: String(windows.reduce((sum, unit) => sum + unit.used, 0)),
-        wrong: 'Not the number of the order. Count again and check the colors before any of them is cut.',
+        answer: String(used),
+        wrong: `The order takes ${used}. Count again and check the colors before any of them is cut.`,
       },
-      marks: marksOf(sheet, 'window'),
-    });
+      ...after,
+      marks: index === 0 ? marksOf(sheet, 'window') : [],
+    })),
+  ];
   if (cut.length > 0)
     steps.push({
       id: 'cut-tubes',
@@ -193,139 +178,125 @@ export function tubeChapter(context: StepContext): Chapter {
         answer: String(cut.length),
         wrong: `The order opens ${cut.length}. Do not cut before the number agrees.`,
       },
+      ...after,
       marks: marksOf(sheet, 'tube-cut'),
     });
-  steps.push({
-    id: 'score',
-    title: 'Take the tubes off',
-    what: `${tool}: ${depth}. Pull them off in pieces of at most ${tape(tubePiece)}.`,
-    good: 'The tube snaps clean and the fibers come out unmarked.',
-    mistake:
-      tubeSchool === 'scorer'
-        ? 'Cutting through instead of scoring: a nicked fiber breaks weeks later.'
-        : 'The next larger or smaller hole: the stripper crushes or slips.',
-    marks: marksOf(sheet, 'tube-end'),
-  });
-  const grouped = opened.filter(({ holder }) => holder.groupSize !== null);
-  if (grouped.length > 0) {
-    const size = grouped[0]!.holder.groupSize!;
-    steps.push(
-      {
-        id: 'groups-show',
-        title: 'Clean where the binders show',
-        what: `Only the ${tape(101.6)} to ${tape(152.4)} next to the tube, so that both binders can be followed.`,
-        good: 'Each binder can be traced into the tube.',
-        mistake: 'Cleaning all the way first: the binders come off and the two groups look alike.',
-      },
-      {
-        id: 'groups-apart',
-        title: 'Separate the groups and count',
-        what: `Half hitches of the first binder, about six turns, round fibers 1 to ${size}. Cut the second group ${tape(groupStep)} shorter.`,
-        good: 'The groups are told apart in two ways at once.',
-        mistake: 'Trusting the binder alone: it is gone after the last wipe.',
-        check: {
-          ask: 'Count the fibers of the first group.',
-          expects: 'count',
-          answer: String(size),
-          wrong: `A group has ${size}. A fiber is in the wrong group or still in the tube: sort it out while the binders are on.`,
-        },
-        marks: marksOf(sheet, 'groups'),
-      },
-    );
-  }
-  const count = first.groupSize ?? (first.fibers < 25 ? first.fibers : 12);
-  steps.push({
-    id: 'clean-fibers',
-    title: 'Clean the fibers',
-    what: `With gel remover, then ${wipeWords[wipeSchool]}, from the tube to the ends.`,
-    good: 'Fibers fan out one by one, colors bright.',
-    mistake: 'Wiping toward the tube: gel and grit are pushed back in.',
-    caution: 'Alcohol burns: nothing that sparks or heats near it.',
-    check: {
-      ask: `How many fibers has ${first.groupSize ? `each group of tube ${first.number}` : `tube ${first.number}`}?`,
-      expects: 'count',
-      answer: String(count),
-      wrong: `It should have ${count}. Look for a broken one at the tube’s end before you go on.`,
-    },
-  });
+  if (off.length > 0)
+    steps.push({
+      id: 'score',
+      title: 'Take the tubes off',
+      what: `${tool}: ${depth}. Pull them off in pieces of at most ${tape(tubePiece)}.`,
+      good: 'The tube snaps clean and the fibers come out unmarked.',
+      mistake:
+        tubeSchool === 'scorer'
+          ? 'Cutting through instead of scoring: a nicked fiber breaks weeks later.'
+          : 'The next larger or smaller hole: the stripper crushes or slips.',
+      marks: marksOf(sheet, 'tube-end'),
+    });
+  const fibers = off.map((unit) => fiberSteps(context, unit));
+  steps.push(...fibers.flatMap(({ groups }) => groups));
+  if (off.some(({ holder }) => holder.groupSize !== null))
+    steps.push(groupsApart(context, off, marksOf(sheet, 'groups')));
+  steps.push(...fibers.map(({ clean }) => clean));
   return { id: 'tubes', title: 'Tubes and fibers', steps };
 }
 
+function findTubes(through: boolean, named: string, marks: readonly string[]): Step {
+  return {
+    id: 'find-tubes',
+    title: through ? 'Pick out the tubes to be opened' : 'Lay the tubes out',
+    what: through
+      ? `${named}. Tie all others together and put them in the slack storage.`
+      : `In color order: ${named}.`,
+    good: through
+      ? 'Only tubes that are opened lie on the bench.'
+      : 'Number and color of each tube said aloud.',
+    mistake: 'Counting places of the stranding instead of tubes: a filler takes a place and no number.',
+    ...(through ? { caution: 'A tube that goes through may carry traffic. Once cut it stays cut.' } : {}),
+    marks,
+  };
+}
+
 /** Ribbons out of a central tube or out of stranded tubes. */
-export function ribbonChapter({ sheet, tape, cable, wipeSchool }: StepContext): Chapter {
+export function ribbonChapter({ sheet, tape, cable, wipeSchool, closureKind }: StepContext): Chapter {
   const { lengths, units } = sheet;
   const through = sheet.reference === 'center';
-  const named = holdersNamed(units.map(({ unit }) => unit.holder));
+  const opened = units.map(({ unit }) => unit);
+  const named = holdersNamed(opened.map(({ holder }) => holder));
   const central = cable.construction.kind === 'central-ribbon';
-  const first = units[0]!.unit.holder;
-  const ribbons = central ? units.length : null;
-  const scheme = schemeOf(cable);
+  const live = liveStep(sheet, tape);
+  const open: Step = {
+    id: 'ribbon-tube',
+    title: central ? 'Central tube' : 'Ribbon tubes',
+    what: central
+      ? `Score it ${tape(lengths.tube)} past the sheath edge and snap it by bending both ways.${through ? ' Shave it open between the two scores; it comes off sideways.' : ''}`
+      : `Score each tube ${tape(lengths.tubeToTray)} from the sheath edge and snap it.`,
+    good: 'The ribbons lie flat, edges unmarked.',
+    mistake: 'Scoring through: the ribbons lie right under the wall.',
+    marks: marksOf(sheet, 'central-tube', 'tube-end'),
+  };
+  const unwrap: Step = {
+    id: 'ribbon-unwrap',
+    title: 'Unwrap and clean',
+    what: `Take off wrap and gel; wipe each ribbon with ${wipeWords[wipeSchool]}. ${named}.`,
+    good: 'Each ribbon can be read: its printed number, and the color of its edge fiber on the right side.',
+    mistake: 'Pulling on one ribbon: the stack shifts and the order is lost.',
+    marks: central ? marksOf(sheet, 'whole') : [],
+  };
+  const cut: Step[] = through
+    ? [
+        ...(live ? [live] : []),
+        {
+          id: 'cut-ribbons',
+          title: central ? 'Cut the ribbons' : 'Cut or open the tubes',
+          what: `${named}, each where the cut sheet marks it. Everything else is tied together and stored first.`,
+          good: 'The stub is as long as the sheet says.',
+          mistake: 'Cutting at the near edge: most of the slack is thrown away.',
+          caution:
+            'Cannot be taken back. Read number and color aloud first; ask if a circuit on it is live. Never look into an end.',
+          check: {
+            ask: `How many ${central ? 'ribbons' : 'tubes'} are you about to cut or open?`,
+            expects: 'count',
+            answer: String(units.length),
+            wrong: `The order opens ${units.length}. Do not cut before the number agrees.`,
+          },
+          ...(live ? { after: live.id } : {}),
+          marks: marksOf(sheet, 'tube-cut', 'window'),
+        },
+      ]
+    : [];
+  const counted = ribbonCountSteps(cable, opened);
+  const numbered = ribbonNumberSteps(cable, opened);
   return {
     id: 'ribbons',
     title: 'Ribbons',
     steps: [
-      {
-        id: 'ribbon-tube',
-        title: central ? 'Central tube' : 'Ribbon tubes',
-        what: central
-          ? `Score it ${tape(lengths.tube)} past the sheath edge and snap it by bending both ways.${through ? ' Shave it open between the two scores; it comes off sideways.' : ''}`
-          : `Score each tube ${tape(lengths.tubeToTray)} from the sheath edge and snap it.`,
-        good: 'The ribbons lie flat, edges unmarked.',
-        mistake: 'Scoring through: the ribbons lie right under the wall.',
-        marks: marksOf(sheet, 'central-tube', 'tube-end'),
-      },
-      {
-        id: 'ribbon-unwrap',
-        title: 'Unwrap and clean',
-        what: `Take off wrap and gel; wipe each ribbon with ${wipeWords[wipeSchool]}. ${named}.`,
-        good: 'Each ribbon can be read: number, and color of its edge fiber.',
-        mistake: 'Pulling on one ribbon: the stack shifts and the order is lost.',
-        ...(ribbons === null
-          ? {}
-          : {
-              check: {
-                ask: 'How many ribbons are to be spliced here?',
-                expects: 'count' as const,
-                answer: String(ribbons),
-                wrong: `The order splices ${ribbons}. Count again before one is separated.`,
-              },
-            }),
-        marks: marksOf(sheet, 'whole'),
-      },
-      ...(through
-        ? [
-            {
-              id: 'cut-ribbons',
-              title: central ? 'Cut the ribbons' : 'Cut or open the tubes',
-              what: `${named}, each where the cut sheet marks it. Everything else is tied together and stored first.`,
-              good: 'The stub is as long as the sheet says.',
-              mistake: 'Cutting at the near edge: most of the slack is thrown away.',
-              caution:
-                'Cannot be taken back. Read number and color aloud first; ask if a circuit on it is live. Never look into an end.',
-              check: {
-                ask: `How many ${central ? 'ribbons' : 'tubes'} are you about to cut or open?`,
-                expects: 'count' as const,
-                answer: String(units.length),
-                wrong: `The order opens ${units.length}. Do not cut before the number agrees.`,
-              },
-              marks: marksOf(sheet, 'tube-cut', 'window'),
-            },
-          ]
-        : []),
-      {
-        id: 'ribbon-pairs',
-        title: 'Pair, tape and mesh',
-        what: 'Pairs in order: 1 and 2, 3 and 4 … Tape the ends, cut to an arrow head, and feed each pair through its mesh.',
-        good: 'No ribbon crosses or twists from the cable to the tray.',
-        mistake: 'A pair fed with one ribbon turned over: 1 meets 12.',
-        check: {
-          ask: `Which color has ribbon ${first.number}, the first of the first pair?`,
-          expects: 'color',
-          answer: first.code,
-          choices: Array.from({ length: 12 }, (_, index) => colorAt(scheme, index + 1).code),
-          wrong: `It should be ${first.code}. The stack is turned or the wrong pair is in hand.`,
-        },
-      },
+      ...(central
+        ? [open, unwrap, ...counted, ...numbered, ...cut]
+        : [
+            findTubes(through, named, marksOf(sheet, 'whole')),
+            ...tubeColorSteps(cable, opened),
+            ...cut,
+            open,
+            ...counted,
+            unwrap,
+            ...numbered,
+          ]),
+      closureKind === 'rack'
+        ? {
+            id: 'ribbon-pairs',
+            title: 'Pair, tape and mesh',
+            what: 'Pairs in order: 1 and 2, 3 and 4 … Tape the ends, cut to an arrow head, and feed each pair through its mesh.',
+            good: 'No ribbon crosses or twists from the cable to the chassis.',
+            mistake: 'A pair fed with one ribbon turned over: 1 meets 12.',
+          }
+        : {
+            id: 'ribbon-pairs',
+            title: 'Coil, and into the transport tube',
+            what: 'Coil the ribbons in the transition tray, in their order; from there they go up to the splice tray in a transport tube, tied at both ends.',
+            good: 'No ribbon crosses or twists from the cable to the tray.',
+            mistake: 'A ribbon turned over on the way: 1 meets 12.',
+          },
       {
         id: 'ribbon-tray',
         title: 'Lead them to the tray',

@@ -5,7 +5,7 @@ import { kitList } from '../../kit/kitList';
 import { goesThrough, type Closure } from '../../plan/closure';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
 import { isOpened } from '../../plan/opened/openedUnits';
-import { ribbonizedFibers, type Schools } from './steps';
+import { ribbonizedSizes, type Schools } from './steps';
 import { isDone, tickOf, tickTargets, type PrepareState } from './tickTargets';
 
 /** Something to have at hand before a blade comes out. */
@@ -112,7 +112,7 @@ export function itemsFor(
     if (fiberUnits(cable.construction)[0]!.kind === 'ribbon') {
       add('thermal-stripper', 'Thermal stripper, holders', how, 'stripping ribbons');
     } else add('fiber-stripper', 'Fiber stripper', how, 'stripping fibers');
-    if (ribbonizedFibers(plan, cable) !== null) {
+    if (ribbonizedSizes(plan, cable).length > 0) {
       add(
         'guide',
         schools.ribbonizing === 'pads' ? 'Ribbonizing guide' : 'Applicator block',

@@ -20,7 +20,7 @@ export function ribbonizeChecks(
   // A ribbon is laid in the order of its cable's fibers, also where it is spliced reversed.
   const colors = [...ends]
     .sort((a, b) => a.fiber - b.fiber)
-    .map((end) => fiberName(cable, end.fiber).fiberColor.code);
+    .map((end) => fiberName(cable, end.fiber).fiberColor);
   const count = colors.length;
   const half = Math.ceil(count / 2);
   const first = (splice.slot * 5) % half;
@@ -35,9 +35,9 @@ export function ribbonizeChecks(
     ...places.map((place): StepCheck => ({
       ask: `${cable.label}: which color lies at place ${place + 1}, counted from the first?`,
       expects: 'color',
-      answer: colors[place]!,
+      answer: colors[place]!.code,
       choices: [...new Set(colors)],
-      wrong: `${colors[place]} belongs at place ${place + 1}. ${swapped}`,
+      wrong: `${colors[place]!.code} belongs at place ${place + 1}. ${swapped}`,
     })),
   ];
 }

@@ -1,4 +1,5 @@
 import type { TickAnswer } from '../../facts';
+import type { ColorMark } from '../../line/colorCode';
 
 /** A question whose answer can be wrong, asked before the step counts as done. */
 export interface StepCheck {
@@ -6,8 +7,10 @@ export interface StepCheck {
   readonly expects: 'count' | 'color';
   /** The right answer: a number, or a two-letter color code. */
   readonly answer: string;
-  /** For a color: the codes to pick from. */
-  readonly choices?: readonly string[];
+  /** For a color: what to pick from. */
+  readonly choices?: readonly ColorMark[];
+  /** For a number: what it is, where it is not a count. */
+  readonly field?: string;
   /** What a wrong answer means, and what to do before going on. */
   readonly wrong: string;
 }
@@ -27,6 +30,8 @@ export interface Step {
   readonly caution?: string;
   readonly check?: StepCheck;
   readonly timer?: StepTimer;
+  /** Another step that has to be done before: nothing here is ticked or answered until then. */
+  readonly after?: string;
   /** The marks of the cut sheet that it makes. */
   readonly marks?: readonly string[];
 }

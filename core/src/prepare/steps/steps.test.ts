@@ -62,9 +62,18 @@ test('the toning wire comes off before anything else, where there is one', () =>
 test('binder groups are counted before the binders are gone, a group has 12', () => {
   const list = chapters(grouped);
   const ids = idsOf(list);
-  expect(ids.indexOf('groups-show')).toBeLessThan(ids.indexOf('groups-apart'));
-  expect(ids.indexOf('groups-apart')).toBeLessThan(ids.indexOf('clean-fibers'));
-  expect(stepOf(list, 'groups-apart').check).toMatchObject({ expects: 'count', answer: '12' });
+  const inOrder = [
+    'groups-show.1',
+    'group.1.1',
+    'group-color.1.1',
+    'group.1.2',
+    'group-color.1.2',
+    'groups-apart',
+    'clean-fibers.1',
+  ];
+  expect(ids.filter((id) => inOrder.includes(id))).toEqual(inOrder);
+  expect(stepOf(list, 'group.1.2').check).toMatchObject({ expects: 'count', answer: '12' });
+  expect(stepOf(list, 'clean-fibers.1').check).toMatchObject({ expects: 'count', answer: '24' });
 });
 
 test('schools differ: tool, wipe, and the drying time of the adhesive (common practice: 60 s, at least 30 s)', () => {
@@ -94,11 +103,80 @@ test('a cable that goes through is asked how many tubes are about to be cut; a w
       .answer,
   ).toBe('2');
   expect(
-    stepOf(chapters(equalTubes(4, 12), 'A- 1-5 > B 1-5', { manner: 'window' }), 'window').check!.answer,
+    stepOf(chapters(equalTubes(4, 12), 'A- 1-5 > B 1-5', { manner: 'window' }), 'window.1').check!.answer,
   ).toBe('5');
   expect(
-    stepOf(chapters(equalTubes(4, 12), 'A- T2 > B T1', { manner: 'express' }), 'find-tubes').check!.answer,
+    stepOf(chapters(equalTubes(4, 12), 'A- T2 > B T1', { manner: 'express' }), 'tube-color.2').check!.answer,
   ).toBe('OR');
+});
+
+/** Trade: tubes and fillers are counted before anything is cut, and tubes unwound from the rod before it is (common practice). */
+test('tubes and fillers are counted first, and the rod is cut when the tubes are unwound from it', () => {
+  const strands = [
+    ...Array.from({ length: 4 }, () => ({ kind: 'tube' as const, fibers: 12 })),
+    { kind: 'filler' as const },
+    { kind: 'filler' as const },
+  ];
+  for (const manner of ['cut', 'express', 'window'] as const) {
+    const sign = manner === 'cut' ? '' : '-';
+    const list = chapters({ kind: 'stranded-tubes', strands }, `A${sign} T2-T3 > B T1-T2`, { manner });
+    const inOrder = ['count-tubes', 'count-fillers', 'unwind', 'yarn', 'strength-member'];
+    expect(idsOf(list).filter((id) => inOrder.includes(id))).toEqual(inOrder);
+    expect(stepOf(list, 'count-tubes').check!.answer).toBe('4');
+    expect(stepOf(list, 'count-fillers').check!.answer).toBe('2');
+    // The fillers are cut after they were counted.
+    expect(stepOf(list, 'yarn').marks!.some((mark) => mark.startsWith('filler'))).toBe(true);
+  }
+});
+
+test('each tube that is opened is asked about by itself', () => {
+  const ids = idsOf(chapters(equalTubes(6, 12), 'A T1-T6 > B T1-T6'));
+  for (const what of ['tube-color', 'clean-fibers'])
+    expect(ids.filter((id) => id.startsWith(what))).toEqual(
+      [1, 2, 3, 4, 5, 6].map((tube) => `${what}.${tube}`),
+    );
+});
+
+test('a tube with a tracer can be told from the one without', () => {
+  const { check } = stepOf(chapters(equalTubes(24, 12), 'A T14 > B T14'), 'tube-color.14');
+  const codes = check!.choices!.map(({ code }) => code);
+  expect(check!.answer).toBe('OR-BK');
+  expect(codes).toEqual(expect.arrayContaining(['OR-BK', 'OR', 'BL-BK', 'GR-BK']));
+  expect(new Set(codes).size).toBe(codes.length);
+});
+
+/** Trade: the edge color of a ribbon proves nothing about which ribbon it is. */
+test('a ribbon is known by its number or its place, never by its edge', () => {
+  const tubes: Construction = {
+    kind: 'stranded-ribbon',
+    strands: Array.from({ length: 4 }, () => ({
+      kind: 'tube' as const,
+      ribbons: 6,
+      fibersPerRibbon: 12 as const,
+    })),
+  };
+  // Ribbon 15 of the cable is the third of tube 3.
+  const inTubes = chapters(tubes, 'A- R15 > B 1-12 ribbonized', { manner: 'window' });
+  expect(stepOf(inTubes, 'ribbon-number.3').check).toMatchObject({ expects: 'count', answer: '3' });
+  expect(stepOf(inTubes, 'tube-color.3').check!.answer).toBe('GR');
+  expect(stepOf(inTubes, 'count-ribbons.3').check!.answer).toBe('6');
+  const central = chapters(ribbons, 'A R5-R6 > B 1-24 ribbonized');
+  expect(stepOf(central, 'count-ribbons').check!.answer).toBe('24');
+  expect(stepOf(central, 'ribbon-number.6').check!.answer).toBe('6');
+  for (const list of [inTubes, central])
+    expect(
+      list
+        .flatMap(({ steps }) => steps)
+        .filter(({ id, check }) => id.startsWith('ribbon') && check?.expects === 'color'),
+    ).toEqual([]);
+});
+
+test('ribbons of two sizes are counted each by its own', () => {
+  const list = chapters(equalTubes(4, 12), 'A 1-8 > B 1-8 ribbonized\nA 13-24 > B 13-24 ribbonized');
+  expect(idsOf(list).filter((id) => id.startsWith('ribbonize-order'))).toEqual([
+    'ribbonize-order.12',
+    'ribbonize-order.8',
+  ]);
 });
 
 test('answers are compared as numbers and as color codes', () => {

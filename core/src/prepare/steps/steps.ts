@@ -12,7 +12,8 @@ import {
   type Ending,
   type RibbonizingSchool,
 } from './chaptersMore';
-import { openChapter, ribbonChapter, tubeChapter, type StepContext, type WipeSchool } from './chaptersOpen';
+import { openChapter, ribbonChapter, tubeChapter, type StepContext } from './chaptersOpen';
+import type { WipeSchool } from './wipe';
 import { cutSheet } from '../cut/cutSheet';
 import { isOpened } from '../../plan/opened/openedUnits';
 import type { Chapter } from './step';
@@ -55,6 +56,7 @@ export function stepsFor(
     tape: (length) => formatTape(length, units),
     tubeSchool: schools.tube,
     wipeSchool: schools.wipe,
+    closureKind: closure.kind,
   };
   const chapters: Chapter[] = [];
   const { kind } = cable.construction;
@@ -65,22 +67,23 @@ export function stepsFor(
     if (sheet.units.length > 0)
       chapters.push(kind === 'stranded-tubes' ? tubeChapter(context) : ribbonChapter(context));
   }
-  const size = ribbonizedFibers(plan, cable);
-  if (size !== null) chapters.push(ribbonizingChapter(context, schools.ribbonizing, size));
+  const sizes = ribbonizedSizes(plan, cable);
+  if (sizes.length > 0) chapters.push(ribbonizingChapter(context, schools.ribbonizing, sizes));
   if ((kind === 'drop' || kind === 'pigtails') && ending !== 'splice')
     chapters.push(connectorChapter(context, ending));
   return chapters;
 }
 
-/** Fibers in a ribbon that is to be made of this cable's loose fibers, or null when none is. */
-export function ribbonizedFibers(plan: ClosurePlan, cable: Cable): number | null {
+/** How many fibers the ribbons have that are to be made of this cable's loose fibers, each size once, the largest first; empty when none is. */
+export function ribbonizedSizes(plan: ClosurePlan, cable: Cable): number[] {
+  const sizes = new Set<number>();
   for (const { kind, left, right } of [...plan.splices, ...plan.unplaced]) {
     if (kind !== 'ribbon') continue;
     for (const ends of [left, right]) {
       const [end] = ends;
       if (end!.cableId === cable.id && unitOf(cable.construction, end!.fiber).kind !== 'ribbon')
-        return ends.length;
+        sizes.add(ends.length);
     }
   }
-  return null;
+  return [...sizes].sort((a, b) => b - a);
 }

@@ -1,6 +1,6 @@
 import {
   entryKey,
-  fiberUnits,
+  holdersOf,
   isSmall,
   usualManner,
   type Cable,
@@ -176,7 +176,7 @@ export const EntriesPart = memo(function EntriesPart({
   );
 });
 
-/** Tubes that have to stay whole: the plan warns when a line cuts one. */
+/** What has to stay whole: tubes, also those with ribbons in them, or ribbons of a central tube. The plan warns when a line cuts one. */
 function Through({
   cable,
   entry,
@@ -187,8 +187,9 @@ function Through({
   onChange: (through: number[] | undefined) => void;
 }) {
   const [text, setText] = useState((entry.through ?? []).join(', '));
-  if (!cable || fiberUnits(cable.construction).length < 2) return null;
-  const count = fiberUnits(cable.construction).length;
+  const holders = cable ? holdersOf(cable) : [];
+  if (holders.length < 2) return null;
+  const count = holders.length;
   const numbers = text
     .split(/[,;\s]+/)
     .filter(Boolean)
@@ -196,7 +197,7 @@ function Through({
   const wrong = numbers.find((number) => !Number.isInteger(number) || number < 1 || number > count);
   return (
     <TextBox
-      label="Tubes or ribbons that stay whole"
+      label={holders[0]!.kind === 'ribbon' ? 'Ribbons that stay whole' : 'Tubes that stay whole'}
       hint="Like 1, 2, 5. A line that cuts one of them is told."
       value={text}
       onChangeText={(next) => {

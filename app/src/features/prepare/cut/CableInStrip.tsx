@@ -1,5 +1,5 @@
-import { colorAt, schemeOf, type Cable, tubeInTray } from '@cordel/core';
-import { type CutSheet, type Holder, type UnitSlack } from '@cordel/core/prepare';
+import { colorAt, schemeOf, type Cable, type Holder, tubeInTray } from '@cordel/core';
+import { type CutSheet, type UnitSlack } from '@cordel/core/prepare';
 import { G, Line, Rect } from 'react-native-svg';
 import { useCordelTheme } from '../../../ui/theme';
 import { glass, stroke } from '../../../ui/tokens';

@@ -1,5 +1,6 @@
 import { formatTape, isDone, tickOf, tickTargets, type Cable, type Tick } from '@cordel/core';
 import {
+  isReleased,
   marksProgress,
   movedSince,
   prepareFindingWords,
@@ -47,6 +48,8 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
   const next = sheet.marks.find((mark) => !isDone(state, tickTargets.mark(cable.id, mark.id)));
   const [last, setLast] = useState<string | null>(null);
   const { done, total } = marksProgress(sheet, state);
+  const released = isReleased(sheet, state);
+  const stopOf = (mark: CutMark | undefined) => (released ? null : (mark?.stop ?? null));
   const set = (mark: CutMark, made: boolean) => {
     tick(
       tickTargets.mark(cable.id, mark.id),
@@ -64,6 +67,7 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
       moved={movedSince(sheet, chosen.id, state)}
       units={units}
       zone={definition.project.timeZone}
+      stop={stopOf(chosen)}
       onTick={(made) => set(chosen, made)}
     />
   ) : null;
@@ -106,8 +110,8 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
                 kind="now"
                 style={styles.flex}
                 label={next ? `Done: ${sheet.marks.indexOf(next) + 1} · ${next.title}` : 'All marks are made'}
-                detail={next ? next.place : undefined}
-                disabled={!next}
+                detail={next ? (stopOf(next) ?? next.place) : undefined}
+                disabled={!next || stopOf(next) !== null}
                 onPress={() => next && set(next, true)}
               />
             </View>
@@ -141,7 +145,7 @@ function CutSheetAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
                   {index + 1} · {mark.title}, {mark.place}.
                 </Type>{' '}
                 {mark.tool}
-                {mark.depth ? `; ${mark.depth}` : ''}. {mark.why} {mark.caution ?? ''}
+                {mark.depth ? `; ${mark.depth}` : ''}. {mark.why} {mark.caution ?? ''} {mark.stop ?? ''}
               </Type>
             ))}
           </PrintOnly>
@@ -196,6 +200,7 @@ function MarkDetail({
   moved,
   units,
   zone,
+  stop,
   onTick,
 }: {
   mark: CutMark;
@@ -204,6 +209,8 @@ function MarkDetail({
   moved: number | null;
   units: 'mm' | 'in';
   zone: ShownZone;
+  /** Why it must not be made now. */
+  stop: string | null;
   onTick: (made: boolean) => void;
 }) {
   const made = tick?.body.state === 'done';
@@ -235,10 +242,16 @@ function MarkDetail({
         {mark.why}
       </Type>
       {mark.caution ? <Caution text={mark.caution} /> : null}
+      {stop ? (
+        <Type look="strong" tone="accent" role="alert">
+          {stop} The steps ask for it.
+        </Type>
+      ) : null}
       <Action
         bench
         label={made ? 'Not made yet' : 'Made'}
         spoken={made ? `Not made yet: ${mark.title}` : `Made: ${mark.title}`}
+        disabled={!made && stop !== null}
         onPress={() => onTick(!made)}
       />
     </View>

@@ -1,5 +1,5 @@
-import { fiberOf, formatTape, type Cable, type Units } from '@cordel/core';
-import { cableBendRadius, holdersNamed, tubePieces, type CutSheet } from '@cordel/core/prepare';
+import { fiberOf, formatTape, holdersNamed, type Cable, type Units } from '@cordel/core';
+import { cableBendRadius, tubePieces, type CutSheet } from '@cordel/core/prepare';
 import { StyleSheet, View } from 'react-native';
 import { useCordelTheme } from '../../../ui/theme';
 import { space, stroke } from '../../../ui/tokens';

@@ -66,6 +66,12 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
     }
     setChosen(null);
   };
+  const titleOf = (id: string) => steps.find((step) => step.id === id)!.title;
+  /** What has to be done before a step may be. */
+  const firstOf = (step: Step) => {
+    const first = steps.find(({ id }) => id === step.after);
+    return first && !done(first) ? titleOf(first.id) : null;
+  };
   const nextIsOpen = next !== undefined && open === next.id;
 
   return (
@@ -110,8 +116,10 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
           <View style={styles.head}>
             {error ? (
               <Type tone="accent" role="alert">
-                {prepareFindingWords(error, units)} The measures below follow from it: mend it before anything
-                is cut.
+                {prepareFindingWords(error, units)}
+                {error.code === 'live-in-cut'
+                  ? ''
+                  : ' The measures below follow from it: mend it before anything is cut.'}
               </Type>
             ) : null}
             {isSmall(cable) && !planned ? (
@@ -168,6 +176,7 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
                   open={open === step.id}
                   zone={definition.project.timeZone}
                   timerId={`${closure.id}.${cable.id}.${step.id}`}
+                  waitsFor={firstOf(step)}
                   folded={stepsFolded}
                   onOpen={() => setChosen(open === step.id ? '' : step.id)}
                   onDone={(answer, note) => finish(step, answer, note)}

@@ -141,7 +141,7 @@ const BenchAt = memo(function BenchAt({
   const entering = needsSplicing(here) || newTryFor === splice.id;
   const redos = useRedosLeft(atHand, here);
   const gear = useGearAtBench(atHand, here);
-  const asked = useTicksAsked(projectId, atHand, tray, here);
+  const asked = useTicksAsked(projectId, atHand, here);
   const question = entering ? questionAt(gear, asked) : null;
   const joint = useMemo(() => jointOf(closure, splice, cables), [closure, splice, cables]);
 

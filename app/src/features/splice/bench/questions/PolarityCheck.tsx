@@ -1,4 +1,4 @@
-import { ribbonHolder, ribbonPolarity, type Cable, type PlacedSplice, type TickAnswer } from '@cordel/core';
+import { ribbonPolarity, type Cable, type PlacedSplice, type TickAnswer } from '@cordel/core';
 import type { StepCheck } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { ScrollView, StyleSheet } from 'react-native';
@@ -7,8 +7,7 @@ import { Type } from '../../../../ui/Type';
 import { CheckPart } from '../../../../shell/steps/CheckPart';
 
 /**
- * Asked before the first ribbon of a holder is fused: which color lies at the hinge, left and right. A ribbon that lies flipped is caught before
- * the arc.
+ * Asked before each ribbon is fused: which color lies at the hinge, left and right. A ribbon that lies flipped is caught before the arc.
  */
 export function PolarityCheck({
   splice,
@@ -25,16 +24,16 @@ export function PolarityCheck({
   const colors = [...pairs].sort((a, b) => a[side].fiber - b[side].fiber).map((pair) => pair[side].color);
   const right = hinge[side].color;
   const check: StepCheck = {
-    ask: `Holder ${ribbonHolder(splice.slot)}, ribbon at slot ${splice.slot}: which color lies at the hinge, ${side}?`,
+    ask: `Ribbon at slot ${splice.slot}: which color lies at the hinge, ${side}?`,
     expects: 'color',
     answer: right.code,
-    choices: colors.map((color) => color.code),
+    choices: colors,
     wrong: `${right.code} belongs there: ${polarity === 'reversed' ? 'this ribbon is planned reversed, so the right side begins with its last fiber' : 'both sides begin with their first fiber'}. Take the ribbon out and turn it over before the arc.`,
   };
   return (
     <ScrollView style={styles.check} contentContainerStyle={styles.body}>
       <Type look="small" tone="soft">
-        Load both holders, lids open, and look. Asked once for each holder.
+        Load both holders, lids open, and look.
       </Type>
       <CheckPart
         key={side}

@@ -32,11 +32,9 @@ export function RibbonizeCheck({ splice, side, cables, units, onDone }: Ribboniz
   const checks = ribbonizeChecks(splice, side, cables);
   const check = checks[given.length];
   const label = cables.get(splice[side][0]!.cableId)!.label;
-  const steps = ribbonizingChapter(
-    { tape: (length) => formatTape(length, units) },
-    ribbonizingSchool,
+  const steps = ribbonizingChapter({ tape: (length) => formatTape(length, units) }, ribbonizingSchool, [
     splice[side].length,
-  ).steps.filter((step) => !step.check);
+  ]).steps.filter((step) => !step.check);
   const timer = steps.find((step) => step.timer)?.timer;
   const timerId = `ribbonize.${splice.id}.${side}`;
   const clock = useTimers().find((one) => one.id === timerId);

@@ -2,14 +2,12 @@ import {
   isDone,
   looseSides,
   prepareState,
-  ribbonHolder,
   tickOf,
   tickTargets,
   type SpliceSide,
   type SpliceState,
   type TickAnswer,
   type TickTarget,
-  type TrayState,
 } from '@cordel/core';
 import { useMemo } from 'react';
 import { useRecordFact } from '../../../../sync/react';
@@ -22,20 +20,19 @@ export type OnAnswer = (answer: TickAnswer, note: string) => void;
 export interface Asked {
   /** Loose fibers have to become a ribbon on this side first. */
   readonly ribbonize: { readonly side: SpliceSide; readonly onDone: OnAnswer } | null;
-  /** How the ribbons of this holder lie is to be looked at. */
+  /** How the ribbon lies is to be looked at. */
   readonly polarity: OnAnswer | null;
 }
 
 const nothing: Asked = { ribbonize: null, polarity: null };
 
 /**
- * What is looked at before the first try of a ribbon, once: whether loose fibers lie in order before the adhesive, and how the ribbons of a holder
- * lie before the first of them is fused. Of a single splice nothing is asked.
+ * What is looked at before the first try of a ribbon: whether loose fibers lie in order before the adhesive, and how it lies before it is fused. Of a single
+ * splice nothing is asked.
  */
 export function useTicksAsked(
   projectId: string,
   { definition, closure, facts }: ClosureAtHand,
-  tray: TrayState,
   here: SpliceState,
 ): Asked {
   const record = useRecordFact(projectId);
@@ -53,12 +50,7 @@ export function useTicksAsked(
       if (!isDone(state, about)) return { ...nothing, ribbonize: { side, onDone: answered(about) } };
     }
 
-  const holder = ribbonHolder(here.splice.slot);
-  // What is known of a ribbon is known by its ends: laid out anew, it is looked at in its new holder or was looked at already.
-  const lookedAt = tray.splices.some(
-    ({ splice, verdict }) =>
-      ribbonHolder(splice.slot) === holder &&
-      (verdict.tries > 0 || isDone(state, tickTargets.polarity(splice))),
-  );
+  // Each ribbon is loaded by itself, so any of them may lie flipped. What is known of it is known by its ends, wherever it is laid out.
+  const lookedAt = here.verdict.tries > 0 || isDone(state, tickTargets.polarity(here.splice));
   return lookedAt ? nothing : { ...nothing, polarity: answered(tickTargets.polarity(here.splice)) };
 }

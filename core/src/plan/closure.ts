@@ -24,7 +24,7 @@ export const orderLineSchema = z.strictObject({
   left: orderRangeSchema,
   right: orderRangeSchema,
   mode: spliceModeSchema,
-  /** In a reversed ribbon the first fiber meets the last. Straight where it is not given. */
+  /** Reversed: the first fiber of each ribbon meets the last; of single fibers, the first of the range. Straight where it is not given. */
   polarity: z.enum(['straight', 'reversed']).optional(),
   circuit: nameSchema.nullable(),
 });

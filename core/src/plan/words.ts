@@ -245,6 +245,12 @@ const csvWords = {
   'no-cable-named': () => 'No cable is named. Give its key or its label.',
   cable: ({ called, keys }: { called: string; keys: readonly string[] }) =>
     `“${called}” is no cable of this closure. Give its key (${keys.join(', ')}) or its label.`,
+  'two-cables': ({ called }: { called: string }) =>
+    `“${called}” is the key of one cable here and the label of another, or the label of two. Give one of them another key or label.`,
+  'not-a-unit': ({ written }: { written: string }) =>
+    `“${written}” is no tube or ribbon. Write its number, like 3, T3 or R3.`,
+  'beyond-unit': (one: { of: 'tube' | 'ribbon'; number: number; fibers: number; asked: number }) =>
+    `${one.of === 'tube' ? 'Tube' : 'Ribbon'} ${one.number} has ${one.fibers} fibers, so there is no fiber ${one.asked} in it. Number the fibers in their ${one.of}, or leave its column out.`,
   'not-a-range': ({ written }: { written: string }) =>
     `“${written}” is not a range of fibers. Write 5, 1-12, T3 for a tube, or R1-R6 for ribbons.`,
   range: ({ finding }: { finding: Told<PlanFinding> }, units: Units) => planFindingWords(finding, units),

@@ -28,6 +28,40 @@ test('a splice is the same whichever side is called left, and its id names its e
   expect(one!.id).toBe(`${cableA.id}.3.end~${cableB.id}.7.end`);
 });
 
+test('single fibers in reversed order are joined from the other end of the range, ribbons each in its place', () => {
+  const joined = (one: OrderLine) =>
+    expand(one).splices.map(({ left, right }) => [left[0]!.fiber, right[0]!.fiber]);
+  const four = line([cableA.id, 5, 8], [cableB.id, 1, 4]);
+  expect(joined({ ...four, polarity: 'reversed' })).toEqual([
+    [5, 4],
+    [6, 3],
+    [7, 2],
+    [8, 1],
+  ]);
+  const twice = [four, { ...line([cableA.id, 9, 12], [cableB.id, 3, 6]), polarity: 'reversed' as const }];
+  expect(expand(...twice).findings.map(({ code, params }) => [code, params])).toEqual([
+    ['end-used-twice', { label: cableB.label, from: 3, to: 4, lines: [1, 2] }],
+  ]);
+  const ribbons = { ...line([cableA.id, 1, 24], [cableB.id, 1, 24]), mode: 'ribbonized' as const };
+  expect(joined({ ...ribbons, polarity: 'reversed' })).toEqual([
+    [1, 12],
+    [13, 24],
+  ]);
+});
+
+test('a splice in reversed order is the same whichever side of the order is written first', () => {
+  for (const mode of ['single', 'ribbonized'] as const) {
+    const reversed = { mode, polarity: 'reversed' as const };
+    const ids = (one: OrderLine) =>
+      expand({ ...one, ...reversed })
+        .splices.map((splice) => splice.id)
+        .sort();
+    expect(ids(line([cableA.id, 13, 24], [cableB.id, 1, 12]))).toEqual(
+      ids(line([cableB.id, 1, 12], [cableA.id, 13, 24])),
+    );
+  }
+});
+
 test('reads no ends out of something else', () => {
   for (const text of [
     '',

@@ -123,15 +123,18 @@ export function expandOrder(
     const overlaps: { cableId: string; line: number; from: number; to: number }[] = [];
     for (let at = 0, piece = 0; at < length; piece += 1) {
       const size = pieces ? pieces[piece]! : 1;
-      const taken = used.take(left.range, left.from + at, right.range, right.from + at, size, number);
+      // Ribbons are turned over each in its place; single fibers are joined from the other end of the range.
+      const rightFirst = !pieces && line.polarity === 'reversed' ? right.to - at : right.from + at;
+      const taken = used.take(left.range, left.from + at, right.range, rightFirst, size, number);
       if (taken) {
         const last = overlaps.at(-1);
-        if (last && last.cableId === taken.cableId && last.line === taken.line && taken.fiber === last.to + 1)
-          last.to = taken.fiber;
+        const beside = last?.cableId === taken.cableId && last.line === taken.line ? last : null;
+        if (beside && taken.fiber === beside.to + 1) beside.to = taken.fiber;
+        else if (beside && taken.fiber === beside.from - 1) beside.from = taken.fiber;
         else overlaps.push({ cableId: taken.cableId, line: taken.line, from: taken.fiber, to: taken.fiber });
       } else {
         const leftEnds = endsOf(left.range, left.from + at, size);
-        const rightEnds = endsOf(right.range, right.from + at, size);
+        const rightEnds = endsOf(right.range, rightFirst, size);
         if (line.polarity === 'reversed') rightEnds.reverse();
         splices.push({
           id: spliceId(leftEnds, rightEnds),

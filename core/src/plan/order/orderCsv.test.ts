@@ -1,6 +1,12 @@
-import { cables, closure } from '../../../test/example';
+import fc from 'fast-check';
+import { cableA, cableB, cables, closure, id } from '../../../test/example';
+import { anyConstruction } from '../../../test/arbitraries';
+import type { Cable } from '../../line/cable';
+import { fiberCount, fiberPosition, fiberUnits } from '../../line/fiberNumber';
+import type { Entry, OrderLine } from '../closure';
+import { expandOrder, unitsNumbered, type PlannedSplice } from './order';
 import { csvProblemWords } from '../words';
-import { guessOrderCsv, readOrderCsv } from './orderCsv';
+import { guessOrderCsv, readOrderCsv, type OrderCsvField } from './orderCsv';
 import { writeOrderLine } from './orderText';
 
 const header = ['From cable', 'From fiber', 'To cable', 'To fiber', 'Mode', 'Circuit'];
@@ -10,8 +16,10 @@ const read = (...rows: string[][]) => readOrderCsv([header, ...rows], mapping, c
 test('finds the columns by their names', () => {
   expect(mapping).toEqual({
     leftCable: 0,
+    leftUnit: null,
     leftFibers: 1,
     rightCable: 2,
+    rightUnit: null,
     rightFibers: 3,
     mode: 4,
     polarity: null,
@@ -68,4 +76,202 @@ test('asks for the columns that it needs', () => {
   expect(problems).toEqual([
     { row: 1, column: 'From fibers', told: { code: 'column', params: { name: 'From fibers' } } },
   ]);
+});
+
+test('a column of cable numbers is the cable, and columns after a side belong to it', () => {
+  const named = (...names: string[]) => {
+    const guess = guessOrderCsv(names);
+    return (Object.keys(guess) as OrderCsvField[]).flatMap((field) =>
+      guess[field] === null ? [] : `${field}: ${names[guess[field]]}`,
+    );
+  };
+  expect(named('From cable number', 'From fiber number', 'To cable number', 'To fiber number')).toEqual([
+    'leftCable: From cable number',
+    'leftFibers: From fiber number',
+    'rightCable: To cable number',
+    'rightFibers: To fiber number',
+  ]);
+  expect(guessOrderCsv(['From', 'Tube', 'Fiber', 'To', 'Tube', 'Fiber', 'Service'])).toMatchObject({
+    leftCable: 0,
+    leftUnit: 1,
+    leftFibers: 2,
+    rightCable: 3,
+    rightUnit: 4,
+    rightFibers: 5,
+    circuit: 6,
+  });
+  expect(guessOrderCsv(['A buffer tube', 'A strand', 'B buffer tube', 'B strand'])).toMatchObject({
+    leftCable: null,
+    leftUnit: 0,
+    leftFibers: 1,
+    rightUnit: 2,
+    rightFibers: 3,
+  });
+});
+
+test('fibers are numbered in the tube or ribbon where a column names it', () => {
+  const columns = ['From cable', 'From tube', 'From fiber', 'To cable', 'To tube', 'To fiber'];
+  const rows = (...cells: string[][]) =>
+    readOrderCsv([columns, ...cells], guessOrderCsv(columns), closure.entries, cables);
+  const inTubes = rows(
+    ['A', '3', '1', 'B', '3', '1'],
+    ['A', '3', '2', 'B', 'T3', '2'],
+    ['A', '4', '', 'B', '4', ''],
+  );
+  expect(inTubes.lines.map((line) => writeOrderLine(line, closure.entries))).toEqual([
+    'A 13-14 > B 13-14',
+    'A T4 > B T4',
+  ]);
+  const wrong = rows(['A', '3', '7', 'B', '9', '1'], ['A', 'blue', '1', 'B', '1', 'T1']);
+  expect(wrong.problems.map(({ column, told }) => [column, csvProblemWords(told, 'mm')])).toEqual([
+    [
+      'From fiber',
+      'Tube 3 has 6 fibers, so there is no fiber 7 in it. Number the fibers in their tube, or leave its column out.',
+    ],
+    ['To tube', 'B has 4 tubes, so there is no tube 9. End the range at 4 or less.'],
+    ['From tube', '“blue” is no tube or ribbon. Write its number, like 3, T3 or R3.'],
+    ['To fiber', '“T1” is not a range of fibers. Write 5, 1-12, T3 for a tube, or R1-R6 for ribbons.'],
+  ]);
+});
+
+test('a label that is the key of another cable names neither', () => {
+  const turned = new Map([
+    [cableA.id, { ...cableA, label: 'B' }],
+    [cableB.id, { ...cableB, label: 'East' }],
+  ]);
+  const row = (from: string) =>
+    readOrderCsv([header, [from, '1', 'East', '1', '', '']], mapping, closure.entries, turned);
+  expect(row('A').problems).toEqual([]);
+  expect(row('B').problems.map(({ told }) => told.code)).toEqual(['two-cables']);
+});
+
+test('loose fibers made into ribbons keep the sizes of their rows', () => {
+  const rows = [
+    ['A', '1-8', 'B', '1-8', 'ribbonized', ''],
+    ['A', '9-16', 'B', '9-16', 'ribbonized', ''],
+    ['A', '17-24', 'B', '17-24', 'ribbonized', ''],
+  ];
+  const { lines } = read(...rows);
+  const order = lines.map((line, index) => ({ id: id(700 + index), ...line }));
+  expect(expandOrder({ ...closure, order }, cables).splices.map(({ left }) => left.length)).toEqual([
+    8, 8, 8,
+  ]);
+});
+
+/** Any order that is written as a table of any sensible columns reads back to the same splices. */
+test('what is written as a table reads back to the same splices', () => {
+  const anyTable = fc.record({
+    construction: anyConstruction,
+    through: fc.boolean(),
+    ranges: fc.array(fc.tuple(fc.nat(), fc.nat()), { minLength: 1, maxLength: 4 }),
+    mode: fc.constantFrom('single' as const, 'ribbon' as const, 'ribbonized' as const),
+    reversed: fc.boolean(),
+    /** Fibers by their numbers in the cable; in their tube; in their ribbon. */
+    numbered: fc.constantFrom('cable' as const, 'tube' as const, 'ribbon' as const),
+    /** A row for each splice, or for each line of the order. */
+    rows: fc.constantFrom('splice' as const, 'line' as const),
+    called: fc.constantFrom('key' as const, 'label' as const),
+  });
+  fc.assert(
+    fc.property(anyTable, ({ construction, through, ranges, mode, reversed, numbered, rows, called }) => {
+      const count = fiberCount(construction);
+      const here: Cable = {
+        ...cableA,
+        label: 'North trunk',
+        construction,
+        siteIds: through ? [id(11), id(12), id(13)] : cableA.siteIds,
+      };
+      const there: Cable = { ...cableB, label: 'South trunk', construction };
+      const both = new Map([here, there].map((cable) => [cable.id, cable]));
+      const entries: Entry[] = [
+        { cableId: here.id, manner: through ? 'express' : 'cut' },
+        { cableId: there.id, manner: 'cut' },
+      ];
+      // Ranges one after the other, so that no fiber is used twice.
+      const bounds = [...new Set(ranges.flat().map((number) => (number % count) + 1))].sort((a, b) => a - b);
+      const order = bounds.map((from, index): OrderLine => {
+        const to = (bounds[index + 1] ?? count + 1) - 1;
+        return {
+          id: id(800 + index),
+          left: { cableId: here.id, side: through ? 'low' : 'end', from, to },
+          right: { cableId: there.id, side: 'end', from, to },
+          mode,
+          ...(reversed ? { polarity: 'reversed' as const } : {}),
+          circuit: index % 2 ? 'Ring' : null,
+        };
+      });
+      const planned = { ...closure, entries, order };
+      const { splices } = expandOrder(planned, both);
+
+      const units = fiberUnits(construction);
+      const byUnit = numbered !== 'cable' && unitsNumbered(construction)[numbered].length > 0;
+      const numberOf = (fiber: number): [string, number] => {
+        if (!byUnit) return ['', fiber];
+        const at = unitsNumbered(construction)[numbered as 'tube' | 'ribbon'].findIndex(
+          ({ first, last }) => first <= fiber && fiber <= last,
+        );
+        const { first } = unitsNumbered(construction)[numbered as 'tube' | 'ribbon'][at]!;
+        return [String(at + 1), fiber - first + 1];
+      };
+      const cells = (cable: Cable, key: string, side: string, fibers: readonly number[]) => {
+        const from = Math.min(...fibers);
+        const [unit, first] = numberOf(from);
+        const [other, last] = numberOf(Math.max(...fibers));
+        if (unit !== other) return null;
+        return [
+          `${called === 'key' ? key : cable.label}${side}`,
+          unit,
+          first === last ? String(first) : `${first}-${last}`,
+        ];
+      };
+      const kind = `${numbered === 'ribbon' ? 'ribbon' : 'tube'}`;
+      const columns = [
+        'From cable',
+        `From ${kind}`,
+        'From fibers',
+        'To cable',
+        `To ${kind}`,
+        'To fibers',
+        'Mode',
+        'Polarity',
+        'Circuit',
+      ];
+      const spread = (pieces: readonly Pick<PlannedSplice, 'left' | 'right' | 'circuit'>[]) =>
+        pieces.map(({ left, right, circuit }) => {
+          const a = cells(
+            here,
+            'A',
+            through ? '-' : '',
+            left.map(({ fiber }) => fiber),
+          );
+          const b = cells(
+            there,
+            'B',
+            '',
+            right.map(({ fiber }) => fiber),
+          );
+          // A reversed single in a row of its own is one fiber on both sides.
+          const polarity = reversed && (rows === 'line' || mode !== 'single') ? 'reversed' : '';
+          return a && b ? [...a, ...b, mode, polarity, circuit ?? ''] : null;
+        });
+      const asPieces = order.map(({ left, right, circuit }) => {
+        const ends = ({ cableId, from, to }: OrderLine['left'], side: 'low' | 'end') =>
+          Array.from({ length: to - from + 1 }, (_, index) => ({ cableId, fiber: from + index, side }));
+        return { left: ends(left, through ? 'low' : 'end'), right: ends(right, 'end'), circuit };
+      });
+      const made = spread(rows === 'line' ? asPieces : splices);
+      // A range over several tubes cannot be written by its place in one.
+      fc.pre(
+        made.every((row) => row !== null) && units.length > 0 && fiberPosition(construction, 1).fiber === 1,
+      );
+      const table = [columns, ...(made as string[][])];
+      const readBack = readOrderCsv(table, guessOrderCsv(columns), entries, both);
+      expect(readBack.problems).toEqual([]);
+      const again = readBack.lines.map((line, index) => ({ id: id(900 + index), ...line }));
+      const idsOf = (list: readonly PlannedSplice[]) =>
+        list.map(({ id: own, kind: what, circuit }) => [own, what, circuit].join(' ')).sort();
+      expect(idsOf(expandOrder({ ...planned, order: again }, both).splices)).toEqual(idsOf(splices));
+    }),
+    { numRuns: 300 },
+  );
 });

@@ -12,7 +12,8 @@ import { resolveRange, unitsNumbered } from './order';
  *     A T3 > B T1                a whole tube
  *     A R1-R6 > B R1-R6          whole ribbons
  *     A T1 > B R1 ribbonized     loose fibers made into ribbons first
- *     A R7 > B R7 reversed       1 meets 12
+ *     A R7 > B R7 reversed       1 meets 12, ribbon by ribbon
+ *     A 1-12 > B 1-12 reversed   1 meets 12, fiber by fiber
  *     A+ 73-84 > C 1-12 : Ring   the end toward higher distance of a cable that goes through; a circuit's name
  *
  * A cable is called by its key in the closure.

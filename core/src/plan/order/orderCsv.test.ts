@@ -197,11 +197,13 @@ test('what is written as a table reads back to the same splices', () => {
           right: { cableId: there.id, side: 'end', from, to },
           mode,
           ...(reversed ? { polarity: 'reversed' as const } : {}),
-          circuit: index % 2 ? 'Ring' : null,
+          circuit: index === 2 ? 'Ring' : null,
         };
       });
       const planned = { ...closure, entries, order };
-      const { splices } = expandOrder(planned, both);
+      const { splices, findings } = expandOrder(planned, both);
+      // A ribbon that was written in pieces, which is an error, is whole again when they are read as one.
+      fc.pre(findings.every(({ severity }) => severity !== 'error'));
 
       const units = fiberUnits(construction);
       const byUnit = numbered !== 'cable' && unitsNumbered(construction)[numbered].length > 0;

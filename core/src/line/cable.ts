@@ -145,3 +145,8 @@ export function equalTubes(tubes: number, fibersPerTube: number): Construction {
     strands: Array.from({ length: tubes }, () => ({ kind: 'tube' as const, fibers: fibersPerTube })),
   };
 }
+
+/** A drop or pigtails: opened, spliced and ended in steps of their own. */
+export function isSmall(cable: Pick<Cable, 'construction'>): boolean {
+  return cable.construction.kind === 'drop' || cable.construction.kind === 'pigtails';
+}

@@ -1,5 +1,5 @@
 import { sayAt, type Place, type Say, type Told } from '../../finding';
-import type { Cable, Construction } from '../../line/cable';
+import { isSmall, type Cable, type Construction } from '../../line/cable';
 import { schemeOf } from '../../line/colorCode';
 import { fiberCount, fiberUnits, unitOf } from '../../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type OrderLine, type OrderRange } from '../closure';
@@ -16,6 +16,8 @@ export interface PlannedSplice {
   readonly left: readonly FiberEnd[];
   readonly right: readonly FiberEnd[];
   readonly circuit: string | null;
+  /** A mechanical connector: no loss is read of it. */
+  readonly unread?: true;
 }
 
 /** Fibers from–to that an order range means, or why it means none. */
@@ -120,6 +122,10 @@ export function expandOrder(
     const pieces = line.mode === 'single' ? null : ribbonPieces(line, left, right, number, say);
     if (line.mode !== 'single' && !pieces) return;
     const kind = pieces ? 'ribbon' : 'single';
+    const ended =
+      kind === 'single' &&
+      [right, left].find(({ cable }) => isSmall(cable) && entries.get(cable.id)!.entry.ending)?.cable;
+    const unread = ended && entries.get(ended.id)!.entry.ending === 'mechanical';
     const overlaps: { cableId: string; line: number; from: number; to: number }[] = [];
     for (let at = 0, piece = 0; at < length; piece += 1) {
       const size = pieces ? pieces[piece]! : 1;
@@ -142,6 +148,7 @@ export function expandOrder(
           left: leftEnds,
           right: rightEnds,
           circuit: line.circuit,
+          ...(unread ? { unread: true as const } : {}),
         });
       }
       at += size;

@@ -65,6 +65,10 @@ test('two ordinary cables are fused, and a ribbon has its own sleeve', () => {
 test('the kit counts connectors instead of sleeves', () => {
   const { closure, plan, cables } = at('mechanical');
   const kit = kitList(closure, plan, cables, { sparePercent: 0 });
+  // No loss is read of such a joint, and the plan says so.
+  expect(plan.splices.map(({ unread }) => unread ?? false)).toEqual(
+    plan.splices.map((splice) => jointOf(closure, splice, cables).kind === 'mechanical'),
+  );
   expect(kit.find(({ item }) => item === 'mechanical-connector')).toMatchObject({ count: 4 });
   expect(kit.some(({ item }) => item.startsWith('single-sleeve'))).toBe(false);
   const fused = at('fusion-connector');

@@ -1,4 +1,4 @@
-import type { Cable } from '../../line/cable';
+import { isSmall, type Cable } from '../../line/cable';
 import type { Closure } from '../../plan/closure';
 import type { PlannedSplice } from '../../plan/order/order';
 
@@ -41,9 +41,4 @@ export function jointOf(
   }
   const single = closure.sleeveLength === 40 ? 'single-40' : 'single-60';
   return { kind: 'fusion', sleeve: splice.kind === 'ribbon' ? 'ribbon' : single, small };
-}
-
-/** A drop or pigtails: opened, spliced and ended in steps of their own. */
-export function isSmall(cable: Pick<Cable, 'construction'>): boolean {
-  return cable.construction.kind === 'drop' || cable.construction.kind === 'pigtails';
 }

@@ -9,19 +9,20 @@ export interface Allowance {
 }
 
 /**
- * Running allowance of a tray or closure: `(limit · planned − settled loss) / remaining`. Splices to be redone will read anew, so
- * their present loss does not count as settled.
- * @param settledLoss sum over the settled fibers, dB
+ * Running allowance of a tray or closure: `(limit · (settled + remaining) − settled loss) / remaining`. Splices to be redone will read anew, so
+ * their present loss does not count as settled; a joint of which no loss is read, a mechanical connector, is in no mean and counts nowhere.
+ * @param settled fibers that are settled and have a loss
+ * @param settledLoss sum over them, dB
  */
 export function runningAllowance(
   limit: number,
-  planned: number,
+  settled: number,
   settledLoss: number,
   remaining: number,
 ): Allowance {
   return {
     limit,
     remaining,
-    mayAverage: remaining > 0 ? (limit * planned - settledLoss) / remaining : null,
+    mayAverage: remaining > 0 ? (limit * (settled + remaining) - settledLoss) / remaining : null,
   };
 }

@@ -198,7 +198,7 @@ function trayState(
 ): TrayState {
   let read = 0;
   for (const { readings } of splices) for (const { loss } of readings) if (loss !== null) room[read++] = loss;
-  const total = tally(splices, planned.fibers);
+  const total = tally(splices);
   const sortedLosses = room.subarray(0, read).sort();
   return {
     tray: planned.tray,

@@ -3,6 +3,11 @@ import { runningAllowance } from './allowance';
 import { rollUp, sumTallies, tally, type TallyInput } from './rollUp';
 import type { Mark } from './verdict';
 
+const unread = (id: string, mark: Mark): TallyInput => ({
+  splice: { id, left: [id], unread: true },
+  verdict: { mark },
+  readings: mark === 'open' ? [] : [{ loss: null }],
+});
 const judged = (id: string, mark: Mark, ...losses: number[]): TallyInput => ({
   splice: { id, left: [id] },
   verdict: { mark },
@@ -11,8 +16,8 @@ const judged = (id: string, mark: Mark, ...losses: number[]): TallyInput => ({
 const held = (losses: readonly number[]) => losses.map((loss, index) => judged(String(index), 'holds', loss));
 const over = (inputs: readonly TallyInput[], limit = 0.05) =>
   rollUp(
-    tally(inputs, inputs.length),
-    Float64Array.from(inputs.flatMap((one) => one.readings.map((reading) => reading.loss!))).sort(),
+    tally(inputs),
+    Float64Array.from(inputs.flatMap((one) => one.readings.flatMap(({ loss }) => loss ?? []))).sort(),
     limit,
   );
 
@@ -61,11 +66,26 @@ test('splices that read exactly what the allowance says bring the mean to its li
       (settled, remaining, limit) => {
         const sum = settled.reduce((total, loss) => total + loss, 0);
         const planned = settled.length + remaining;
-        const { mayAverage } = runningAllowance(limit, planned, sum, remaining);
+        const { mayAverage } = runningAllowance(limit, settled.length, sum, remaining);
         expect((sum + remaining * mayAverage!) / planned).toBeCloseTo(limit, 10);
       },
     ),
   );
+});
+
+test('joints without a loss, mechanical ones done or to do and ones that broke, are in no mean and give no allowance', () => {
+  const read = [judged('a', 'holds', 0.06), judged('b', 'open')];
+  const others = [
+    unread('c', 'holds'),
+    unread('d', 'open'),
+    { ...judged('e', 'redo'), readings: [{ loss: null }] },
+  ];
+  // 0.05 · 3 − 0.06 over the two that will be read: b, and e once more.
+  expect(over([...read, ...others.slice(2)]).allowance.mayAverage).toBeCloseTo(0.045, 12);
+  const result = over([...read, ...others]);
+  expect(result.mean).toBeCloseTo(0.06, 12);
+  expect(result.allowance).toMatchObject({ remaining: 2 });
+  expect(result.allowance.mayAverage).toBeCloseTo(0.045, 12);
 });
 
 test('nothing left: no allowance', () => {
@@ -73,7 +93,7 @@ test('nothing left: no allowance', () => {
 });
 
 test('trays add up to the closure', () => {
-  const trays = [held([0.01, 0.02]), held([0.05]), []].map(tally);
-  expect(sumTallies(trays)).toMatchObject({ fibers: 3, read: 3, worst: { loss: 0.05 } });
+  const trays = [held([0.01, 0.02]), held([0.05]), []].map((tray) => tally(tray));
+  expect(sumTallies(trays)).toMatchObject({ read: 3, settledRead: 3, worst: { loss: 0.05 } });
   expect(sumTallies(trays).loss).toBeCloseTo(0.08, 12);
 });

@@ -6,9 +6,9 @@ import type { Mark } from './verdict';
 /** Sums over a tray, from which a closure's are added up in the same order every time, so that every device gets the same digits. */
 export interface Tally {
   readonly marks: Readonly<Record<Mark, number>>;
-  /** Fibers planned, with a reading, and still to be spliced (open or redo). */
-  readonly fibers: number;
+  /** Fibers with a reading in the tray now, those of them that are settled, and those still to be read (open or redo); a joint of which no loss is read counts nowhere. */
   readonly read: number;
+  readonly settledRead: number;
   readonly remaining: number;
   /** Sum over all readings that are in the tray now, and over those that are settled (not to be redone), dB. */
   readonly loss: number;
@@ -33,19 +33,17 @@ export interface RollUp {
 
 /** What a tally needs of a judged splice. */
 export interface TallyInput {
-  readonly splice: { readonly id: string; readonly left: readonly unknown[] };
+  readonly splice: { readonly id: string; readonly left: readonly unknown[]; readonly unread?: true };
   readonly verdict: { readonly mark: Mark };
   /** Of the attempt that is in the tray; empty without one. */
   readonly readings: readonly { readonly loss: number | null }[];
 }
 
-/**
- * Adds up splices in the order given.
- * @param fibers how many fibers they have on each side, all together; known from the plan
- */
-export function tally(splices: readonly TallyInput[], fibers: number): Tally {
+/** Adds up splices in the order given. */
+export function tally(splices: readonly TallyInput[]): Tally {
   const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
   let read = 0;
+  let settledRead = 0;
   let remaining = 0;
   let loss = 0;
   let settledLoss = 0;
@@ -53,16 +51,19 @@ export function tally(splices: readonly TallyInput[], fibers: number): Tally {
   for (const { splice, verdict, readings } of splices) {
     marks[verdict.mark] += 1;
     const settled = verdict.mark !== 'open' && verdict.mark !== 'redo';
-    if (!settled) remaining += splice.left.length;
+    if (!settled && !splice.unread) remaining += splice.left.length;
     for (const reading of readings) {
       if (reading.loss === null) continue;
       read += 1;
       loss += reading.loss;
-      if (settled) settledLoss += reading.loss;
+      if (settled) {
+        settledRead += 1;
+        settledLoss += reading.loss;
+      }
       if (!worst || reading.loss > worst.loss) worst = { loss: reading.loss, spliceId: splice.id };
     }
   }
-  return { marks, fibers, read, remaining, loss, settledLoss, worst };
+  return { marks, read, settledRead, remaining, loss, settledLoss, worst };
 }
 
 const allMarks: readonly Mark[] = ['open', 'holds', 'redo', 'owner', 'allowed'];
@@ -70,12 +71,12 @@ const allMarks: readonly Mark[] = ['open', 'holds', 'redo', 'owner', 'allowed'];
 /** Adds up trays in the order given. */
 export function sumTallies(parts: readonly Tally[]): Tally {
   const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
-  const sum = { fibers: 0, read: 0, remaining: 0, loss: 0, settledLoss: 0 };
+  const sum = { read: 0, settledRead: 0, remaining: 0, loss: 0, settledLoss: 0 };
   let worst: Tally['worst'] = null;
   for (const part of parts) {
     for (const mark of allMarks) marks[mark] += part.marks[mark];
-    sum.fibers += part.fibers;
     sum.read += part.read;
+    sum.settledRead += part.settledRead;
     sum.remaining += part.remaining;
     sum.loss += part.loss;
     sum.settledLoss += part.settledLoss;
@@ -101,6 +102,6 @@ export function rollUp(total: Tally, sortedLosses: ArrayLike<number>, meanLimit:
     p95: quantileSorted(sortedLosses, 0.95),
     worst: total.worst,
     meanOver: mean !== null && exceeds(mean, meanLimit),
-    allowance: runningAllowance(meanLimit, total.fibers, total.settledLoss, total.remaining),
+    allowance: runningAllowance(meanLimit, total.settledRead, total.settledLoss, total.remaining),
   };
 }

@@ -3,7 +3,7 @@ import type { Cable } from '../line/cable';
 import type { Closure } from '../plan/closure';
 import { planClosure } from '../plan/trays/closurePlan';
 import { readOrder } from '../plan/order/orderText';
-import { kitList, sumKits } from './kitList';
+import { kitList, sumKits, type KitWishes } from './kitList';
 
 const ribbons = (number: number, label: string, count: number): Cable => ({
   ...cableA,
@@ -13,8 +13,15 @@ const ribbons = (number: number, label: string, count: number): Cable => ({
   siteIds: [id(11), id(12)],
 });
 
-function kit(order: string, cables: Cable[], more: Partial<Closure> = {}, sparePercent = 0) {
-  const entries = cables.map((cable) => ({ cableId: cable.id, manner: 'cut' as const }));
+function kit(
+  order: string,
+  cables: Cable[],
+  more: Partial<Closure> = {},
+  sparePercent = 0,
+  wishes: Partial<KitWishes> = {},
+) {
+  const entries: Closure['entries'] =
+    more.entries ?? cables.map((cable) => ({ cableId: cable.id, manner: 'cut' as const }));
   const lines = readOrder(order, entries).lines.map((line, index) => ({ ...line, id: id(900 + index) }));
   const at: Closure = {
     ...closure,
@@ -24,16 +31,25 @@ function kit(order: string, cables: Cable[], more: Partial<Closure> = {}, spareP
     ...more,
   };
   const byId = new Map(cables.map((cable) => [cable.id, cable]));
-  return kitList(at, planClosure(at, byId), byId, { sparePercent });
+  return kitList(at, planClosure(at, byId), byId, { sparePercent, ...wishes });
 }
 const count = (lines: ReturnType<typeof kit>, item: string) =>
   lines.find((line) => line.item === item)?.count;
 
 // Common practice, no published source: 288 fibers are 24 ribbons and leave their cable in 12 meshes.
 test('288 fibers in ribbons ask for 24 ribbon sleeves and 12 meshes a cable', () => {
-  const lines = kit('A R1-R24 > B R1-R24', [ribbons(1, 'A', 24), ribbons(2, 'B', 24)]);
+  const two = [ribbons(1, 'A', 24), ribbons(2, 'B', 24)];
+  const lines = kit('A R1-R24 > B R1-R24', two, { kind: 'rack' });
   expect(count(lines, 'ribbon-sleeve')).toBe(24);
   expect(count(lines, 'mesh')).toBe(2 * 12);
+  expect(count(lines, 'breakout')).toBe(2);
+  // In a dome they coil in their own tray and go up in a tube; there are 12 to a tray.
+  const dome = kit('A R1-R24 > B R1-R24', two);
+  expect([count(dome, 'mesh'), count(dome, 'breakout'), count(dome, 'transport-tube')]).toEqual([
+    undefined,
+    undefined,
+    2,
+  ]);
   expect(count(lines, 'single-sleeve-60')).toBeUndefined();
 });
 
@@ -57,7 +73,9 @@ test('a seal for every port used and a plug for every one unused', () => {
   const port = { name: 'Round', count: 4, from: 5, to: 15, express: false };
   const thick = { ...cableA, diameter: 12 };
   const lines = kit('A 1 > B 1', [thick, cableB], { ports: [port] }, 50);
-  expect(count(lines, 'seal-Round-5-15')).toBe(2);
+  expect(count(lines, 'seal-Round-5-15')).toBe(1);
+  // Nobody measured the other.
+  expect(count(lines, 'seal')).toBe(1);
   expect(count(lines, 'plug-Round-5-15')).toBe(2);
   expect(lines.find((line) => line.item === 'seal-Round-5-15')!.spare).toBe(0);
 });
@@ -82,4 +100,67 @@ test('the night’s kit is the sum of its closures and says which part is whose'
 
 test('an empty order asks for no sleeve', () => {
   expect(kit('', [cableA, cableB]).filter((line) => /sleeve|pad|mesh/.test(line.item))).toEqual([]);
+});
+
+test('the kit names the parts of the seals, for each opening, and what the model has for each cable', () => {
+  const parts = [
+    { part: 'Seal M', kind: 'seal' as const, from: 5, to: 15, count: 1, slit: true },
+    { part: 'Spacer', kind: 'spacer' as const, from: 5, to: 13, count: 2 },
+  ];
+  const ports = [{ name: 'Oval', count: 4, from: 5, to: 15, express: true, parts }];
+  const own = {
+    ports,
+    parts: [
+      { name: 'Bracket', count: 1, stops: '', perCable: true },
+      { name: 'O-ring', count: 1, stops: '' },
+    ],
+  };
+  const through = { ...cableA, diameter: 12, siteIds: [id(11), id(12), id(13)] };
+  const cut = { ...cableB, diameter: 14 };
+  const entries = [
+    { cableId: through.id, manner: 'express' as const },
+    { cableId: cut.id, manner: 'cut' as const },
+  ];
+  const lines = kit('', [through, cut], { ...own, entries });
+  expect(
+    ['part-Seal M', 'part-Spacer', 'model-Bracket', 'model-O-ring'].map((item) => count(lines, item)),
+  ).toEqual([3, 4, 3, 1]);
+  expect(count(lines, 'plug-Oval-5-15')).toBe(1);
+});
+
+test('schools take different parts', () => {
+  const lines = (ribbonizing: 'pads' | 'block', wipe: 'dry' | 'moist') =>
+    kit('A 1-12 > B 1-12 ribbonized', [cableA, cableB], {}, 0, { schools: { ribbonizing, wipe } }).map(
+      ({ item }) => item,
+    );
+  expect(lines('pads', 'dry')).toEqual(expect.arrayContaining(['upper-pad', 'lower-pad', 'alcohol', 'wipe']));
+  expect(lines('pads', 'dry').filter((item) => /swab|sponge|clip|moist/.test(item))).toEqual([]);
+  expect(lines('block', 'moist')).toEqual(
+    expect.arrayContaining(['sponge-pad', 'ribbon-clip', 'swab', 'moist-wipe']),
+  );
+  expect(lines('block', 'moist').filter((item) => /-pad$/.test(item))).toEqual(['sponge-pad']);
+  expect(lines('block', 'moist')).not.toContain('alcohol');
+});
+
+test('what is done is not packed again', () => {
+  const all = planClosure(
+    { ...closure, entries: closure.entries },
+    new Map([cableA, cableB].map((cable) => [cable.id, cable])),
+  ).splices.map(({ id: own }) => own);
+  const lines = (settled: number, opened: string[], sealed: boolean) =>
+    kit('A 1-24 > B 1-24', [cableA, cableB], {}, 10, {
+      done: { settled: new Set(all.slice(0, settled)), opened: new Set(opened), sealed },
+    });
+  expect(lines(20, [], false)[0]).toMatchObject({ item: 'single-sleeve-60', count: 4, spare: 1 });
+  expect(count(lines(20, [cableA.id], false), 'gel-wipe')).toBe(4);
+  expect(count(lines(20, [cableA.id, cableB.id], false), 'seal')).toBeUndefined();
+  // A finished closure asks for nothing.
+  expect(lines(24, [cableA.id, cableB.id], true)).toEqual([]);
+});
+
+test('spares are the same for a closure alone and in a sum of one', () => {
+  const lines = kit('A R1-R3 > B R1-R3', [ribbons(1, 'A', 3), ribbons(2, 'B', 3)], { kind: 'rack' }, 10);
+  expect(
+    sumKits([{ name: 'U1', lines }], { sparePercent: 10 }).map(({ item, spare }) => [item, spare]),
+  ).toEqual(lines.map(({ item, spare }) => [item, spare]));
 });

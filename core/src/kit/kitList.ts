@@ -1,9 +1,10 @@
 import type { Cable } from '../line/cable';
 import { fiberUnits, unitOf } from '../line/fiberNumber';
-import { entryKey, goesThrough, type Closure } from '../plan/closure';
+import { entryKey, goesThrough, type Closure, type Entry } from '../plan/closure';
 import { jointOf } from '../splice/bench/joint';
 import type { ClosurePlan } from '../plan/trays/closurePlan';
-import { portsTaken } from '../plan/models/ports';
+import { seatCables } from '../plan/models/ports';
+import type { PlannedSplice } from '../plan/order/order';
 
 /** One thing to bring, and how many. */
 export interface KitLine {
@@ -18,29 +19,50 @@ export interface KitLine {
   readonly how: string;
 }
 
+/** What of a closure's work is done, and needs nothing any more. */
+export interface KitDone {
+  /** Splices that are settled, by their ids. */
+  readonly settled: ReadonlySet<string>;
+  /** Cables that are open and in their seals, by their ids. */
+  readonly opened: ReadonlySet<string>;
+  /** The closure is closed and tested. */
+  readonly sealed: boolean;
+}
+
 export interface KitWishes {
   /** Spares in percent, rounded up to a piece. */
   readonly sparePercent: number;
+  /** Ways of working, which take different parts; pads and dry wipes where they are not given. */
+  readonly schools?: { readonly ribbonizing: 'pads' | 'block'; readonly wipe: 'dry' | 'moist' };
+  /** Nothing where it is not given. */
+  readonly done?: KitDone;
 }
 
+const usualWays = { ribbonizing: 'pads', wipe: 'dry' } as const;
+const nothingDone: KitDone = { settled: new Set(), opened: new Set(), sealed: false };
+
+/** A flat jacket of so many 12-fiber ribbons goes into a splice module as it is (common practice: an opening of 14 mm). */
+const ribbonsInJacket = 6;
+
 /**
- * What a closure's plan asks for. All counts are common practice, no published source, where the line does not follow from the plan itself;
+ * What a closure's plan still asks for. All counts are common practice, no published source, where the line does not follow from the plan itself;
  * each line says how it was made so that a person can judge it.
  */
 export function kitList(
   closure: Closure,
   plan: ClosurePlan,
   cables: ReadonlyMap<string, Cable>,
-  { sparePercent }: KitWishes,
+  { sparePercent, schools = usualWays, done = nothingDone }: KitWishes,
 ): KitLine[] {
-  const lines: KitLine[] = [];
+  const lines: Omit<KitLine, 'spare'>[] = [];
+  const single = new Set<string>();
   const add = (item: string, name: string, count: number, how: string, withSpares = true) => {
     if (count <= 0) return;
-    const spare = withSpares ? spares(count, sparePercent) : 0;
-    lines.push({ item, name, count, spare, how });
+    if (!withSpares) single.add(item);
+    lines.push({ item, name, count, how });
   };
 
-  const splices = [...plan.splices, ...plan.unplaced];
+  const splices = [...plan.splices, ...plan.unplaced].filter(({ id }) => !done.settled.has(id));
   const singles = splices.filter((splice) => splice.kind === 'single').length;
   const ribbons = splices.length - singles;
   const connectors = { mechanical: 0, 'fusion-connector': 0, fusion: 0 };
@@ -74,80 +96,158 @@ export function kitList(
       for (const [end] of [splice.left, splice.right])
         if (unitOf(cables.get(end!.cableId)!.construction, end!.fiber).kind !== 'ribbon') loose += 1;
   const made = `${loose} ribbons made of loose fibers`;
-  add('upper-pad', 'Soft upper pad', loose, `${made}, one pad each, used once`);
-  add(
-    'lower-pad',
-    'Hard lower pad',
-    Math.ceil(loose / 2),
-    `${made}, one pad for two: it is turned over once`,
-  );
+  if (schools.ribbonizing === 'pads') {
+    add('upper-pad', 'Soft upper pad', loose, `${made}, one pad each, used once`);
+    add(
+      'lower-pad',
+      'Hard lower pad',
+      Math.ceil(loose / 2),
+      `${made}, one pad for two: it is turned over once`,
+    );
+  } else {
+    add('sponge-pad', 'Sponge pad', loose, `${made}, one each`);
+    add('ribbon-clip', 'Ribbon clip', loose, `${made}, one each`);
+    add('swab', 'Swab', loose * 2, `${made}, two swabs each`);
+  }
   add('adhesive', 'Ribbon adhesive, applicator', Math.ceil(loose / 24), `${made}, one applicator for 24`);
-  add('swab', 'Swab', loose * 2, `${made}, two swabs each`);
 
+  const toOpen = closure.entries.filter(({ cableId }) => cables.has(cableId) && !done.opened.has(cableId));
   closure.entries.forEach((entry, index) => {
     const cable = cables.get(entry.cableId);
     const units = cable ? fiberUnits(cable.construction) : [];
-    if (!cable || units[0]!.kind !== 'ribbon') return;
+    if (!cable || units[0]!.kind !== 'ribbon' || !toOpen.includes(entry)) return;
+    const key = entryKey(entry, index);
     const leave = goesThrough(entry.manner) ? openedRibbons(plan, cable) : units.length;
-    add(
-      'mesh',
-      'Protective mesh',
-      Math.ceil(leave / 2),
-      `${entryKey(entry, index)}: ${leave} ribbons, one mesh for two (1 & 2, 3 & 4 …)`,
-    );
-  });
-
-  const taken = portsTaken(closure, cables);
-  if (taken) {
-    for (const { port, used } of taken) {
+    // Mesh guards ribbons on their way to a chassis; in a closure they lie in its own trays.
+    if (closure.kind === 'rack') {
       add(
-        `seal-${port.name}-${port.from}-${port.to}`,
-        `Seal, port ${port.name} (${port.from} to ${port.to} mm)`,
-        used,
-        `${used} of ${port.count} used`,
+        'mesh',
+        'Protective mesh',
+        Math.ceil(leave / 2),
+        `${key}: ${leave} ribbons, one mesh for two (1 & 2, 3 & 4 …)`,
+      );
+      if (leave > ribbonsInJacket)
+        add(
+          'breakout',
+          'Breakout kit',
+          1,
+          `${key}: ${leave} ribbons, more than ${ribbonsInJacket} into a module`,
+        );
+    }
+  });
+  if (closure.kind !== 'rack') {
+    const trays = plan.trays.filter((tray) =>
+      tray.splices.some((splice) => !done.settled.has(splice.id) && fromRibbon(splice, cables)),
+    ).length;
+    add('transport-tube', 'Transport tube', trays, `${trays} trays with ribbons, one up to each`);
+  }
+
+  if (!done.sealed) {
+    const { seats, used } = seatCables(closure, cables);
+    const wanted = seats.filter(({ cable }) => !done.opened.has(cable.id));
+    if (used) {
+      for (const { port, openings } of used) {
+        const parts = seats.flatMap((seat) => (seat.port === port ? seat.parts : []));
+        const own = wanted.filter((seat) => seat.port === port);
+        for (const name of new Set(parts.map(({ part }) => part))) {
+          // A seal that holds several cables is one for all of them.
+          const holds = Math.max(...parts.filter(({ part }) => part === name).map((one) => one.holds ?? 1));
+          const count = own.reduce((sum, seat) => {
+            const part = seat.parts.find((one) => one.part === name);
+            return sum + (part ? part.count * seat.openings : 0);
+          }, 0);
+          add(
+            `part-${name}`,
+            name,
+            Math.ceil(count / holds),
+            `port ${port.name}, ${own.map(({ key }) => key).join(', ')}`,
+            false,
+          );
+        }
+        // Where the table says nothing of a cable's seal, there is one all the same.
+        const bare = own.filter(
+          (seat) => !seat.parts.some(({ kind }) => kind === 'seal' || kind === 'grommet'),
+        );
+        const count = bare.reduce((sum, seat) => sum + seat.openings, 0);
+        add(
+          `seal-${port.name}-${port.from}-${port.to}`,
+          `Seal, port ${port.name} (${port.from} to ${port.to} mm)`,
+          count,
+          `${bare.map(({ key }) => key).join(', ')}: one for each opening`,
+          false,
+        );
+        add(
+          `plug-${port.name}-${port.from}-${port.to}`,
+          `Plug, port ${port.name}`,
+          port.count - openings,
+          `${port.count - openings} of ${port.count} unused`,
+          false,
+        );
+      }
+      const unknown = wanted.filter(({ port }) => port === null);
+      add(
+        'seal',
+        'Seal',
+        unknown.reduce((sum, { openings }) => sum + openings, 0),
+        `${unknown.map(({ key }) => key).join(', ')}: one for each opening; which one is said by the diameter`,
         false,
       );
+    } else {
+      const count = wanted.reduce((sum, { openings }) => sum + openings, 0);
       add(
-        `plug-${port.name}-${port.from}-${port.to}`,
-        `Plug, port ${port.name}`,
-        port.count - used,
-        `${port.count - used} of ${port.count} unused`,
+        'seal',
+        'Seal',
+        count,
+        `${wanted.length} cables, one for each opening; the closure’s ports are not known`,
         false,
       );
     }
-  } else {
-    const { length: count } = closure.entries;
-    add('seal', 'Seal', count, `${count} cables, one each; the closure’s ports are not known`, false);
+    const openings = wanted.reduce((sum, one) => sum + one.openings, 0);
+    for (const part of closure.parts ?? [])
+      add(
+        `model-${part.name}`,
+        part.name,
+        part.perCable ? part.count * openings : part.count,
+        part.perCable
+          ? `${openings} ${openings === 1 ? 'opening' : 'openings'}, ${part.count} each`
+          : `in the kit of ${closure.model ?? 'the closure'}`,
+        false,
+      );
   }
 
-  const opened = openedUnits(plan, cables);
+  const opened = openedUnits(splices, toOpen, cables);
   add(
     'felt',
     'Felt or hook-and-loop, piece',
     opened,
     `${opened} ${opened === 1 ? 'tube or ribbon' : 'tubes and ribbons'} led to a tray, one each`,
   );
-  const ties = closure.entries.length * 2 + opened * 2;
   add(
     'tie',
     'Tie',
-    ties,
-    `${closure.entries.length} cables and ${opened} tubes or ribbons at their trays, two each`,
+    toOpen.length * 2 + opened * 2,
+    `${toOpen.length} cables and ${opened} tubes or ribbons at their trays, two each`,
   );
-  const gel = closure.entries.length * 4;
-  add('gel-wipe', 'Gel remover wipe', gel, `${closure.entries.length} cables, four each`);
-  const wipes = singles * 2 + ribbons * 4;
-  add('wipe', 'Dry wipe', wipes, `${singles} single splices, two each; ${ribbons} ribbon splices, four each`);
-  add(
-    'alcohol',
-    'Alcohol 99 %, 10 ml',
-    Math.ceil(splices.length / 24),
-    `${splices.length} splices, one measure for 24`,
-  );
-  add('grease', 'Silicone grease, sachet', 1, 'one a closure');
-  if ((closure.testPressure ?? 0) > 0)
-    add('soap', 'Soap solution, bottle', 1, 'one a closure, for the flash test', false);
-  return joined(lines);
+  add('gel-wipe', 'Gel remover wipe', toOpen.length * 4, `${toOpen.length} cables, four each`);
+  const each = `${singles} single splices, two each; ${ribbons} ribbon splices, four each`;
+  if (schools.wipe === 'moist') add('moist-wipe', 'Pre-moistened wipe', singles * 2 + ribbons * 4, each);
+  else
+    add(
+      'alcohol',
+      'Alcohol 99 %, 10 ml',
+      Math.ceil(splices.length / 24),
+      `${splices.length} splices, one measure for 24`,
+    );
+  add('wipe', 'Dry wipe', singles * 2 + ribbons * 4, each);
+  if (!done.sealed) {
+    add('grease', 'Silicone grease, sachet', 1, 'one a closure');
+    if ((closure.testPressure ?? 0) > 0)
+      add('soap', 'Soap solution, bottle', 1, 'one a closure, for the flash test', false);
+  }
+  return joined(lines.map((line) => ({ ...line, spare: 0 }))).map((line) => ({
+    ...line,
+    spare: single.has(line.item) ? 0 : spares(line.count, sparePercent),
+  }));
 }
 
 /** The lists of several closures as one: the same item once, its reasons one after the other, and spares for the sum, not for each. */
@@ -193,13 +293,25 @@ function openedRibbons(plan: ClosurePlan, cable: Cable): number {
   return units.size;
 }
 
-/** Tubes and ribbons that are led to a tray, on both sides. */
-function openedUnits(plan: ClosurePlan, cables: ReadonlyMap<string, Cable>): number {
+/** Tubes and ribbons that are led to a tray, on both sides, of the cables that are still to be opened. */
+function openedUnits(
+  splices: readonly PlannedSplice[],
+  toOpen: readonly Entry[],
+  cables: ReadonlyMap<string, Cable>,
+): number {
+  const ids = new Set(toOpen.map(({ cableId }) => cableId));
   const opened = new Set<string>();
-  for (const { left, right } of [...plan.splices, ...plan.unplaced])
+  for (const { left, right } of splices)
     for (const end of [left[0]!, right[0]!]) {
+      if (!ids.has(end.cableId)) continue;
       const { kind, unit } = unitOf(cables.get(end.cableId)!.construction, end.fiber);
       if (kind !== 'bundle') opened.add(`${end.cableId}${end.side}${unit}`);
     }
   return opened.size;
+}
+
+function fromRibbon({ left, right }: PlannedSplice, cables: ReadonlyMap<string, Cable>): boolean {
+  return [left[0]!, right[0]!].some(
+    ({ cableId, fiber }) => unitOf(cables.get(cableId)!.construction, fiber).kind === 'ribbon',
+  );
 }

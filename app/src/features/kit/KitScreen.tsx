@@ -20,6 +20,9 @@ import { Type } from '../../ui/Type';
 import { saveText } from '../../shell/download';
 import { CordNav } from '../../shell/frame/CordNav';
 import { places, projectTabs } from '../../shell/places';
+import { useSchools } from '../../shell/steps/usePrepare';
+import { useFactsOf } from '../../sync/react';
+import { doneAt } from './doneAt';
 import { useKitTicks } from './useKitTicks';
 
 /** What to bring: for one closure, or for all of the night. */
@@ -55,24 +58,33 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
       ),
     [definition],
   );
+  const schools = useSchools();
+  const shown = useMemo(
+    () => closures.filter(({ closure }) => !chosen || closure === chosen),
+    [closures, chosen],
+  );
+  const known = useFactsOf(
+    project.id,
+    shown.map(({ closure }) => closure.id),
+  );
   const kits = useMemo(() => {
     const cables = cablesOf(definition);
-    return closures
-      .filter(({ closure }) => !chosen || closure === chosen)
-      .map(({ closure, site }) => ({
-        closureId: closure.id,
-        name: site.name,
-        lines: kitList(closure, planOf(closure, definition), cables, {
-          sparePercent: spareValid ? spare : 0,
-        }),
-      }));
-  }, [definition, closures, chosen, spare, spareValid]);
+    return shown.map(({ closure, site }, index) => ({
+      closureId: closure.id,
+      name: site.name,
+      lines: kitList(closure, planOf(closure, definition), cables, {
+        sparePercent: spareValid ? spare : 0,
+        schools,
+        ...(known.facts ? { done: doneAt(definition, closure, known.facts[index] ?? []) } : {}),
+      }),
+    }));
+  }, [definition, shown, spare, spareValid, schools, known.facts]);
   const lines = useMemo(
     (): KitLine[] =>
       chosen ? (kits[0]?.lines ?? []) : sumKits(kits, { sparePercent: spareValid ? spare : 0 }),
     [kits, chosen, spare, spareValid],
   );
-  const ticks = useKitTicks(project.id, kits);
+  const ticks = useKitTicks(project.id, kits, known);
   const isTicked = (line: KitLine) => ticks.isTicked(line.item);
   const packed = lines.filter(isTicked).length;
   const title = chosen ? `Kit · ${siteOf(definition.sites, chosen.siteId).name}` : 'Kit for the night';

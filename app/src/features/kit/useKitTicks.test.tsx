@@ -3,6 +3,7 @@ import { act, renderHook, waitFor } from '@testing-library/react';
 import { fromServer, testEngine } from '../../../test/engine';
 import type { Engine } from '../../sync/engine';
 import { newTick } from '../../data/tickFacts';
+import { useFactsOf } from '../../sync/react';
 import { useKitTicks } from './useKitTicks';
 
 const id = (number: number) => `01900000-0000-7000-8000-${String(number).padStart(12, '0')}`;
@@ -25,7 +26,7 @@ async function open(known: boolean, ticked: readonly [string, string][] = []) {
       projectId,
       ticked.map(([at, item]) => newTick(at, tickTargets.item(item), 'done', null)),
     );
-  return renderHook(() => useKitTicks(projectId, kits)).result;
+  return renderHook(() => useKitTicks(projectId, kits, useFactsOf(projectId, [u1, u2]))).result;
 }
 
 test('before it is known what is packed nothing is ticked, and nothing is recorded', async () => {

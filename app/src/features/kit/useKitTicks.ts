@@ -1,6 +1,6 @@
 import { isDone, prepareState, tickOf, tickTargets, type KitLine } from '@cordel/core';
 import { useMemo } from 'react';
-import { useFactsOf, useRecordFact } from '../../sync/react';
+import { useRecordFact, type useFactsOf } from '../../sync/react';
 import { newTick } from '../../data/tickFacts';
 
 /**
@@ -10,11 +10,9 @@ import { newTick } from '../../data/tickFacts';
 export function useKitTicks(
   projectId: string,
   kits: readonly { readonly closureId: string; readonly lines: readonly KitLine[] }[],
+  /** The facts of their closures, in their order. */
+  { facts, error, retry }: ReturnType<typeof useFactsOf>,
 ) {
-  const { facts, error, retry } = useFactsOf(
-    projectId,
-    kits.map((kit) => kit.closureId),
-  );
   const record = useRecordFact(projectId);
   return useMemo(() => {
     const states = kits.map((_, index) => prepareState(facts?.[index] ?? []));

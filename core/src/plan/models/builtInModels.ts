@@ -16,8 +16,8 @@ const dome: ClosureLengths = {
 };
 
 const bracketKit: KitPart[] = [
-  { name: 'Strength member bracket', count: 2, stops: 'anchoring the cables' },
-  { name: 'Hose clamp', count: 2, stops: 'anchoring the cables' },
+  { name: 'Strength member bracket', count: 1, stops: 'anchoring the cables', perCable: true },
+  { name: 'Hose clamp', count: 1, stops: 'anchoring the cables', perCable: true },
   { name: 'Base and collar', count: 1, stops: 'closing the closure' },
   { name: 'O-ring', count: 1, stops: 'closing and testing' },
   { name: 'Tray strap', count: 1, stops: 'closing the trays' },
@@ -110,7 +110,7 @@ export const builtInModels: readonly ClosureModel[] = [
       coilDiameter: 80,
     },
     parts: [
-      { name: 'Gland nut', count: 6, stops: 'sealing the cables' },
+      { name: 'Gland nut', count: 1, stops: 'sealing the cables', perCable: true },
       { name: 'Cover and bolts', count: 1, stops: 'closing the closure' },
       { name: 'Cover gasket', count: 1, stops: 'closing and testing' },
     ],
@@ -150,7 +150,7 @@ export const builtInModels: readonly ClosureModel[] = [
       coilDiameter: 70,
     },
     parts: [
-      { name: 'Hose clamp', count: 2, stops: 'anchoring the cable' },
+      { name: 'Hose clamp', count: 1, stops: 'anchoring the cable', perCable: true },
       { name: 'Lid gasket', count: 1, stops: 'closing the terminal' },
     ],
     testPressure: 27.6,

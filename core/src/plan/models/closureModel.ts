@@ -83,6 +83,8 @@ export const kitPartSchema = z.strictObject({
   count: z.int().min(1, 'At least 1.').max(200, 'At most 200.'),
   /** What cannot be done without it. */
   stops: textSchema.trim().max(80, 'Keep it to 80 characters.'),
+  /** So many for each opening that a cable takes; for the closure where it is not given. */
+  perCable: z.boolean().optional(),
 });
 export type KitPart = z.infer<typeof kitPartSchema>;
 

@@ -287,8 +287,9 @@ function inSlots(splices: readonly PlannedSplice[], trayOf: Int32Array, trayCoun
   rows.forEach((row, tray) =>
     row.forEach((index, position) => {
       // Written out, not spread: objects made alike in one piece are what judging thousands of them reads twice as fast.
-      const { id, kind, left, right, circuit } = splices[index]!;
-      placed.push({ id, kind, left, right, circuit, tray: tray + 1, slot: position + 1 });
+      const { id, kind, left, right, circuit, unread } = splices[index]!;
+      const at = { id, kind, left, right, circuit, tray: tray + 1, slot: position + 1 };
+      placed.push(unread ? { ...at, unread } : at);
     }),
   );
   return { placed, unplaced };

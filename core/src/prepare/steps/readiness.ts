@@ -30,7 +30,11 @@ export interface Caution {
 const stopsByItem: Readonly<Record<string, string>> = {
   mesh: 'leading ribbons to the tray',
   'ribbon-sleeve': 'protecting ribbon splices',
+  'transport-tube': 'leading ribbons to the tray',
+  breakout: 'leading ribbons into the module',
   'upper-pad': 'making ribbons of loose fibers',
+  'sponge-pad': 'making ribbons of loose fibers',
+  'ribbon-clip': 'making ribbons of loose fibers',
   'lower-pad': 'making ribbons of loose fibers',
   adhesive: 'making ribbons of loose fibers',
   swab: 'making ribbons of loose fibers',
@@ -38,6 +42,7 @@ const stopsByItem: Readonly<Record<string, string>> = {
   tie: 'tying tubes and ribbons',
   'gel-wipe': 'cleaning tubes',
   wipe: 'cleaning fibers',
+  'moist-wipe': 'cleaning fibers',
   alcohol: 'cleaning fibers',
   grease: 'seating the seals',
   soap: 'the flash test',
@@ -45,7 +50,7 @@ const stopsByItem: Readonly<Record<string, string>> = {
 
 function stopsOf(item: string): string {
   if (item.startsWith('single-sleeve')) return 'protecting single splices';
-  if (item.startsWith('seal')) return 'sealing the cables';
+  if (item.startsWith('seal') || item.startsWith('part-')) return 'sealing the cables';
   if (item.startsWith('plug')) return 'sealing unused ports';
   return stopsByItem[item] ?? 'the work';
 }
@@ -57,23 +62,17 @@ export function itemsFor(
   cables: ReadonlyMap<string, Cable>,
   schools: Schools,
 ): Item[] {
-  const parts: Item[] = kitList(closure, plan, cables, { sparePercent: 0 }).map((line) => ({
+  const own = new Map(
+    (closure.parts ?? []).map((part) => [`model-${part.name}`, part.stops || 'closing the closure']),
+  );
+  const parts: Item[] = kitList(closure, plan, cables, { sparePercent: 0, schools }).map((line) => ({
     id: line.item,
     kind: 'part',
     name: line.name,
     count: line.count,
     how: line.how,
-    stops: stopsOf(line.item),
+    stops: own.get(line.item) ?? stopsOf(line.item),
   }));
-  for (const part of closure.parts ?? [])
-    parts.push({
-      id: `model-${part.name}`,
-      kind: 'part',
-      name: part.name,
-      count: part.count,
-      how: `in the kit of ${closure.model ?? 'the closure'}`,
-      stops: part.stops || 'closing the closure',
-    });
 
   const tools: Item[] = [];
   const add = (id: string, name: string, how: string, stops: string) => {

@@ -1,6 +1,7 @@
 import { attempt, factAfter, isFact, limits } from '../../../test/example';
 import { cableOf, joint } from '../../../test/joint';
 import { kitList } from '../../kit/kitList';
+import { planClosure } from '../../plan/trays/closurePlan';
 import { equalTubes } from '../../line/cable';
 import type { Entry } from '../../plan/closure';
 import { spliceHistory } from '../record/history';
@@ -29,7 +30,7 @@ function at(ending?: Entry['ending'], sleeveLength?: 40) {
   return {
     closure,
     cables: made.cables,
-    plan: made.plan,
+    plan: planClosure(closure, made.cables),
     splice: [...made.plan.splices, ...made.plan.unplaced][0]!,
   };
 }

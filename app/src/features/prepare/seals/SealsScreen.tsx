@@ -125,10 +125,13 @@ function CableCard({
       <Thickness atHand={atHand} seal={seal} around={around} />
       {seal.port ? (
         <View>
-          <Type look="strong">Port {seal.port.name}</Type>
+          <Type look="strong">
+            Port {seal.port.name}
+            {seal.openings === 2 ? ', one opening in and one out' : ''}
+          </Type>
           {seal.parts.map((part) => (
             <Type key={part.part}>
-              {part.count} × {part.part}
+              {part.count * seal.openings} × {part.part}
               {part.peel ? `, ${part.peel} ${part.peel === 1 ? 'layer' : 'layers'} peeled out` : ''}
               {part.slit ? ', slit' : ''}
             </Type>

@@ -1,0 +1,24 @@
+import {
+  isDone,
+  needsSplicing,
+  prepareState,
+  tickTargets,
+  type Closure,
+  type Fact,
+  type KitDone,
+  type ProjectDefinition,
+} from '@cordel/core';
+import { ledgerOf } from '../../data/ledger';
+
+/** What of a closure's work is done: its settled splices, the cables out of which one was tried, which are open and sealed in, and whether it is closed. */
+export function doneAt(definition: ProjectDefinition, closure: Closure, facts: readonly Fact[]): KitDone {
+  const states = ledgerOf(definition, closure, facts).trays.flatMap(({ splices }) => splices);
+  const tried = states.filter(({ verdict }) => verdict.tries > 0);
+  return {
+    settled: new Set(states.filter((state) => !needsSplicing(state)).map(({ splice }) => splice.id)),
+    opened: new Set(
+      tried.flatMap(({ splice }) => [...splice.left, ...splice.right].map((end) => end.cableId)),
+    ),
+    sealed: isDone(prepareState(facts), tickTargets.sealed),
+  };
+}

@@ -260,6 +260,19 @@ function KitParts({ control }: { control: Form }) {
           <View style={styles.half}>
             <Field control={control} name={`parts.${index}.stops`} label="Without it there is no" />
           </View>
+          <Controller
+            control={control}
+            name={`parts.${index}.perCable`}
+            render={({ field }) => (
+              <Action
+                label="For each cable"
+                spoken={`Part ${index + 1}: for each opening that a cable takes`}
+                pressed={field.value}
+                style={styles.low}
+                onPress={() => field.onChange(!field.value)}
+              />
+            )}
+          />
           <Action
             label="Take away"
             spoken={`Take away part ${index + 1}`}
@@ -273,7 +286,7 @@ function KitParts({ control }: { control: Form }) {
         label="Part"
         spoken="Add a part"
         style={styles.start}
-        onPress={() => parts.append({ name: 'Bracket', count: '1', stops: 'anchoring' })}
+        onPress={() => parts.append({ name: 'Bracket', count: '1', stops: 'anchoring', perCable: true })}
       />
     </>
   );

@@ -63,7 +63,12 @@ export function modelFormSchema(units: Units) {
       >,
     ),
     parts: z.array(
-      z.object({ name: kitShape.name, count: decimalField(kitShape.count), stops: kitShape.stops }),
+      z.object({
+        name: kitShape.name,
+        count: decimalField(kitShape.count),
+        stops: kitShape.stops,
+        perCable: z.boolean(),
+      }),
     ),
     ports: z
       .array(
@@ -132,7 +137,12 @@ export function formOfModel(model: Omit<ClosureModel, 'id' | 'version'>, units: 
       LengthName,
       string
     >,
-    parts: (model.parts ?? []).map((part) => ({ ...part, count: String(part.count) })),
+    parts: (model.parts ?? []).map(({ name, count, stops, perCable = false }) => ({
+      name,
+      count: String(count),
+      stops,
+      perCable,
+    })),
     ports: model.ports.map((port) => ({
       name: port.name,
       count: String(port.count),
@@ -215,6 +225,10 @@ export function tableOfForm(form: ModelFormOutput, before: Table | null): Table 
     testPressure: form.testPressure,
     lengths: lengths as ClosureLengths,
     ports,
-    ...(form.parts.length > 0 || before?.parts ? { parts: form.parts } : {}),
+    ...(form.parts.length > 0 || before?.parts
+      ? {
+          parts: form.parts.map(({ perCable, ...part }) => ({ ...part, ...(perCable ? { perCable } : {}) })),
+        }
+      : {}),
   };
 }

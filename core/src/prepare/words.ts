@@ -31,7 +31,7 @@ const findingWords = {
     one: {
       holders: readonly Holder[];
       opening: number;
-      wanted: number;
+      wanted: Opened;
       free: number;
       need: number;
       because: 'machine' | 'coils';
@@ -42,31 +42,38 @@ const findingWords = {
   ) => {
     const tape = (length: number) => formatTape(length, units);
     const what = holdersNamed(one.holders);
-    const instead = `Open the sheath by ${tape(one.wanted)} instead of ${tape(one.opening)}`;
+    const instead = openWords(one.wanted, one.opening, units);
     if (one.free < 0) return `${what}: the end is ${tape(-one.free)} short of the tray. ${instead}.`;
     const machine = one.because === 'machine';
     const reason = machine
       ? 'to reach the machine'
       : `for ${one.coils} coils of ${tape(one.coilDiameter)} in the tray`;
-    return `${what}: ${tape(one.free)} of fiber at the tray, and ${tape(one.need)} are needed ${reason}, so ${tape(one.need - one.free)} are missing. ${instead}, or ${machine ? 'bring the machine nearer' : 'take fewer coils'}.`;
+    return `${what}: ${tape(one.free)} of fiber at the tray, and ${tape(one.need)} are needed ${reason} and for the first preparation, so ${tape(one.need - one.free)} are missing. ${instead}, or ${machine ? 'bring the machine nearer' : 'take fewer coils'}.`;
   },
   'few-redos': (
-    one: { holders: readonly Holder[]; redos: number; redo: number; wanted: number; longer: number },
+    one: {
+      holders: readonly Holder[];
+      redos: number;
+      redo: number;
+      wanted: number;
+      open: Opened;
+      opening: number;
+    },
     units: Units,
   ) =>
-    `${holdersNamed(one.holders)}: the slack is enough for ${one.redos} redos of ${formatTape(one.redo, units)}, and ${one.wanted} may be needed. Open the sheath ${formatTape(one.longer, units)} longer.`,
+    `${holdersNamed(one.holders)}: the slack is enough for ${one.redos} ${one.redos === 1 ? 'redo' : 'redos'} of ${formatTape(one.redo, units)}, and ${one.wanted} may be needed. ${openWords(one.open, one.opening, units)}.`,
   /** `free`: fiber at the tray, mm. `window` is null where every fiber of it is spliced. */
   'live-in-cut': (
     one: {
       holder: Holder;
       live: readonly LiveSpan[];
-      cut: { live: number; redos: number; free: number };
-      window: { live: number; redos: number; free: number } | null;
+      cut: WayToOpen;
+      window: WayToOpen | null;
     },
     units: Units,
   ) => {
-    const cost = ({ live, redos, free }: typeof one.cut) =>
-      `${live === 0 ? 'no live fiber' : live === 1 ? 'one live fiber' : `${live} live fibers`} cut, ${formatTape(Math.max(0, free), units)} at the tray, ${redos} redos`;
+    const cost = ({ live, redos, free, opening }: WayToOpen) =>
+      `${live === 0 ? 'no live fiber' : live === 1 ? 'one live fiber' : `${live} live fibers`} cut, sheath opened by ${formatTape(opening, units)}, ${formatTape(Math.max(0, free), units)} at the tray, ${redos} redos`;
     const instead = one.window
       ? ` Cut whole: ${cost(one.cut)}. By a window: ${cost(one.window)}.${one.window.live < one.cut.live ? ' Let the cable in by a window.' : ''}`
       : '';
@@ -138,6 +145,26 @@ const findingWords = {
   'sheath-long': ({ sheath, route }: { sheath: number; route: number }, units: Units) =>
     `The sheath numbers give ${formatChainage(sheath, units)} of cable on ${formatChainage(route, units)} of route, ${formatChainage(sheath - route, units)} more. Is so much stored at the sites?`,
 };
+
+/** What opening a tube or ribbon one way comes to: live fibers cut, redos, fiber at the tray and sheath opened, mm. */
+interface WayToOpen {
+  readonly live: number;
+  readonly redos: number;
+  readonly free: number;
+  readonly opening: number;
+}
+
+/** How far the sheath is to be opened, and what to write into the closure's table for it. mm */
+interface Opened {
+  readonly opening: number;
+  readonly table: number;
+}
+
+function openWords({ opening, table }: Opened, now: number, units: Units): string {
+  const inTable =
+    Math.abs(table - opening) < 0.01 ? '' : `, which is ${formatTape(table, units)} in the closure’s table`;
+  return `Open the sheath by ${formatTape(opening, units)} instead of ${formatTape(now, units)}${inTable}`;
+}
 
 export type PrepareFinding = FindingIn<typeof findingWords>;
 

@@ -13,6 +13,7 @@ const dome: ClosureLengths = {
   tubeToTray: 640,
   coils: 2,
   coilDiameter: 80,
+  dropOpening: 64 * inch,
 };
 
 const bracketKit: KitPart[] = [
@@ -106,6 +107,7 @@ export const builtInModels: readonly ClosureModel[] = [
       trayFiber: 800,
       tubeToTray: 700,
       clampMark: 90,
+      dropOpening: 2000,
       coils: 3,
       coilDiameter: 80,
     },
@@ -183,9 +185,11 @@ export const builtInModels: readonly ClosureModel[] = [
       tube: 6 * inch,
       trayFiber: 200,
       tubeToTray: 122,
+      aramid: 0,
       coils: 1,
       coilDiameter: 60,
     },
+    sleeveLength: 40,
     testPressure: 0,
     version: 1,
   },
@@ -199,8 +203,12 @@ export const builtInModels: readonly ClosureModel[] = [
     singleSlots: 24,
     ribbonSlots: 12,
     lengths: {
-      sheathOpening: 48 * inch,
+      sheathOpening: 102 * inch,
       strengthMember: 0,
+      aramid: 0,
+      ripcord: 0,
+      clampMark: 1.25 * inch,
+      dropOpening: 48 * inch,
       tube: 30,
       trayFiber: 600,
       tubeToTray: 300,

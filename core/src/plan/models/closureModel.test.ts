@@ -12,12 +12,12 @@ test('the built-in models are sound, of every kind, each once', () => {
 });
 
 // Common practice, no published source: 64 in, 8 in and 2.25 in for a dome; 2 m and 90 mm for glands; 70 in and 3 in for a terminal;
-// 20 in, 1.5 in and 6 in for a drop joint; 48 in for a splice module. 1 in = 25.4 mm exactly.
+// 20 in, 1.5 in and 6 in for a drop joint; 102 in and all flush for ribbons to a rack. 1 in = 25.4 mm exactly.
 test.each([
   ['Dome 96', [64, 8, 2.25]],
   ['Express terminal 24', [70, 3, null]],
   ['Drop joint 4', [20, 1.5, 6]],
-  ['Rack module 144', [48, null, null]],
+  ['Rack module 144', [102, 0, null]],
 ])('the lengths of %s are those of the trade', (name, inches) => {
   const { sheathOpening, strengthMember, tube } = model(name).lengths;
   [sheathOpening, strengthMember, tube].forEach((length, index) => {

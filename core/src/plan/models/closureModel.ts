@@ -99,6 +99,8 @@ export const closureModelSchema = z.strictObject({
   singleSlots: z.int('Give a whole number of slots.').min(0).max(144, 'At most 144 slots in a tray.'),
   ribbonSlots: z.int('Give a whole number of slots.').min(0).max(144, 'At most 144 slots in a tray.'),
   lengths: closureLengthsSchema,
+  /** Of the single sleeves that its holders take, mm; 60 where it is not given. */
+  sleeveLength: z.literal([40, 60], 'A single sleeve is 40 or 60 mm long.').optional(),
   parts: z.array(kitPartSchema).max(60).optional(),
   /** kPa */
   testPressure: z.number().min(0).max(34.5, 'Never more than 34.5 kPa (5 psi).'),
@@ -121,6 +123,7 @@ export function closureOfModel(model: ClosureModel) {
     ports: model.ports,
     lengths: model.lengths,
     ...(model.parts ? { parts: model.parts } : {}),
+    ...(model.sleeveLength ? { sleeveLength: model.sleeveLength } : {}),
     testPressure: model.testPressure,
     trays: Array.from({ length: model.trays }, () => ({
       singleSlots: model.singleSlots,

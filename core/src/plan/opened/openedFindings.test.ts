@@ -88,8 +88,9 @@ test('the cut sheet compares both ways, and neither it nor the steps go on witho
   if (finding?.code !== 'live-in-cut') throw new Error();
   const { cut, window } = finding.params;
   expect([cut.live, window!.live]).toEqual([4, 0]);
-  // The window begins 381 mm inside the edge and ends as far before the other; the cut lies 50.8 mm before it.
-  expect(cut.free - window!.free).toBeCloseTo(381 - 50.8, 6);
+  // The window begins where the tube lies in its tray, 640 + 30 mm inside the edge, and ends as far before the other; opened so much farther it leaves as much fiber.
+  expect(window!.opening - cut.opening).toBeCloseTo(670, 6);
+  expect(window!.free).toBeCloseTo(cut.free, 6);
   expect(prepareFindingWords(finding, 'mm')).toContain('Let the cable in by a window.');
 
   expect(sheet.marks.filter(({ stop }) => stop).map(({ kind }) => kind)).toEqual(['tube-cut']);

@@ -44,6 +44,8 @@ export interface OpenedUnit {
   readonly cutToo: readonly FiberSpan[];
   /** Fibers that stay whole in a window, in a ribbon out of which the order takes others: it has to be split. */
   readonly splitFrom: readonly FiberSpan[];
+  /** Loose fibers of it are made into ribbons here. */
+  readonly ribbonized: boolean;
   /** Trays that its splices lie on, upward; empty when none has a slot. */
   readonly trays: readonly number[];
 }
@@ -86,30 +88,36 @@ export function openedUnits(
   const found = holders.map(() => ({
     fibers: new Set<number>(),
     sides: new Set<'low' | 'high' | 'end'>(),
+    ribbonized: false,
     trays: new Set<number>(),
   }));
-  const take = (ends: ClosurePlan['splices'][number]['left'], tray: number | null) => {
+  const take = (
+    kind: 'single' | 'ribbon',
+    ends: ClosurePlan['splices'][number]['left'],
+    tray: number | null,
+  ) => {
     for (const end of ends) {
       const own = end.cableId === cable.id ? found[byFiber[end.fiber] ?? -1] : undefined;
       if (!own) continue;
       own.fibers.add(end.fiber);
       own.sides.add(end.side);
+      if (kind === 'ribbon') own.ribbonized = true;
       if (tray !== null) own.trays.add(tray);
     }
   };
-  for (const { left, right, tray } of plan.splices) {
-    take(left, tray);
-    take(right, tray);
+  for (const { kind, left, right, tray } of plan.splices) {
+    take(kind, left, tray);
+    take(kind, right, tray);
   }
-  for (const { left, right } of plan.unplaced) {
-    take(left, null);
-    take(right, null);
+  for (const { kind, left, right } of plan.unplaced) {
+    take(kind, left, null);
+    take(kind, right, null);
   }
 
   const opened: OpenedUnit[] = [];
   const whole: Holder[] = [];
   holders.forEach((holder, index) => {
-    const { fibers, sides, trays } = found[index]!;
+    const { fibers, sides, trays, ribbonized } = found[index]!;
     if (fibers.size === 0) {
       whole.push(holder);
       return;
@@ -121,6 +129,8 @@ export function openedUnits(
       how,
       sides: [...sides].sort(),
       used: fibers.size,
+      // Where ribbons lie in it, they are ribbons already.
+      ribbonized: ribbonized && !holder.ribbons,
       taken: spansOf(holder.first, holder.fibers, (fiber) => fibers.has(fiber)),
       cutToo: how === 'end' || how === 'window' ? [] : rest(holder.first, holder.fibers),
       splitFrom:

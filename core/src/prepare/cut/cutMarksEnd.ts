@@ -11,6 +11,9 @@ import {
 import { holdersNamed, type Holder, type OpenedUnit } from '../../plan/opened/openedUnits';
 import { trayWords, tubeTool, type TubeSchool } from './tubeTool';
 
+/** The second ring cut at a rack lies so far from the end, mm (common practice: 2 to 3 in). */
+const ringStart = 63.5;
+
 export interface EndCut {
   readonly cable: Cable;
   readonly opening: number;
@@ -18,6 +21,8 @@ export interface EndCut {
   readonly opened: readonly OpenedUnit[];
   readonly whole: readonly Holder[];
   readonly school: TubeSchool;
+  /** In a rack a second ring starts the ripcord, and all but the ribbons is cut flush. */
+  readonly rack: boolean;
 }
 
 /** Marks on a cable that ends in the closure, measured from its end, in the order of work (common practice). */
@@ -95,7 +100,7 @@ function dropMarks(marks: CutMarks, { cable, opening, lengths }: EndCut): void {
     title: flat ? 'Cut the two rods' : 'Cut the strength member',
     tool: 'Rod cutter',
     depth: 'through',
-    why: `${marks.tape(lengths.strengthMember)} stay for the bracket.`,
+    why: stays(marks, lengths.strengthMember, 'for the bracket'),
     caution: 'Rod ends fly: safety glasses on.',
   });
   marks.add({
@@ -105,7 +110,7 @@ function dropMarks(marks: CutMarks, { cable, opening, lengths }: EndCut): void {
     title: 'Cut the yarn',
     tool: 'Aramid snips, with a twist',
     depth: 'through',
-    why: `About ${marks.tape(lengths.aramid)} where it anchors the drop.`,
+    why: stays(marks, lengths.aramid, 'where it anchors the drop'),
   });
   marks.add({
     id: 'central-tube',
@@ -118,7 +123,12 @@ function dropMarks(marks: CutMarks, { cable, opening, lengths }: EndCut): void {
   });
 }
 
-function sheathMarks(marks: CutMarks, { opening, lengths }: EndCut): void {
+/** What is left standing, and what for; flush where nothing is. */
+function stays(marks: CutMarks, length: number, what: string): string {
+  return length > 0 ? `${marks.tape(length)} stay ${what}.` : 'Flush: none of it stays.';
+}
+
+function sheathMarks(marks: CutMarks, { opening, lengths, rack }: EndCut): void {
   marks.add({
     id: 'test-cut',
     kind: 'test-cut',
@@ -129,17 +139,29 @@ function sheathMarks(marks: CutMarks, { opening, lengths }: EndCut): void {
     why: 'Sets the blade on sheath that comes off anyway. The ring cut is made with this very setting.',
     caution: blade,
   });
-  marks.add({
-    id: 'ripcord',
-    kind: 'ripcord',
-    at: 0,
-    to: Math.min(ripcordWindow, opening),
-    title: 'Lay the ripcord open',
-    tool: 'Knife',
-    depth: 'sheath only, flat along the cable',
-    why: `The first ${marks.tape(ripcordWindow)} by knife; from there the ripcord opens it, pulled along the cable.`,
-    caution: blade,
-  });
+  if (rack)
+    marks.add({
+      id: 'ring-cut.start',
+      kind: 'ring-cut',
+      at: Math.min(ringStart, opening),
+      title: 'Second ring cut, to start the ripcord',
+      tool: 'Ring cutter, blade as on the test cut',
+      depth: 'sheath only',
+      why: `${marks.tape(ringStart)} from the end: this piece comes off, and the ripcords stand free to be gripped.`,
+      caution: blade,
+    });
+  else
+    marks.add({
+      id: 'ripcord',
+      kind: 'ripcord',
+      at: 0,
+      to: Math.min(ripcordWindow, opening),
+      title: 'Lay the ripcord open',
+      tool: 'Knife',
+      depth: 'sheath only, flat along the cable',
+      why: `The first ${marks.tape(ripcordWindow)} by knife; from there the ripcord opens it, pulled along the cable.`,
+      caution: blade,
+    });
   marks.add({
     id: 'ring-cut',
     kind: 'ring-cut',
@@ -157,7 +179,7 @@ function sheathMarks(marks: CutMarks, { opening, lengths }: EndCut): void {
     title: 'Cut aramid and binder tape',
     tool: 'Aramid snips',
     depth: 'yarn only',
-    why: `${marks.tape(lengths.aramid)} of yarn stay where it anchors the cable.`,
+    why: stays(marks, lengths.aramid, 'where it anchors the cable'),
   });
   marks.add({
     id: 'ripcord-end',
@@ -165,7 +187,10 @@ function sheathMarks(marks: CutMarks, { opening, lengths }: EndCut): void {
     at: opening - lengths.ripcord,
     title: 'Cut the ripcord',
     tool: 'Snips',
-    why: `${marks.tape(lengths.ripcord)} stay: whoever opens the sheath further needs something to pull.`,
+    why:
+      lengths.ripcord > 0
+        ? `${marks.tape(lengths.ripcord)} stay: whoever opens the sheath further needs something to pull.`
+        : 'Flush: none of it stays.',
   });
 }
 
@@ -189,8 +214,8 @@ function insideMarks(marks: CutMarks, { cable, opening, lengths }: EndCut): void
     at: opening - lengths.strengthMember,
     title: construction.kind === 'central-ribbon' ? 'Cut the strength members' : 'Cut the strength member',
     tool: 'Rod cutter',
-    depth: 'through',
-    why: `${marks.tape(lengths.strengthMember)} stay for the bracket.`,
+    depth: 'strands' in construction ? 'through, when the tubes are unwound from it' : 'through',
+    why: stays(marks, lengths.strengthMember, 'for the bracket'),
     caution: 'Rod ends fly and splinter: safety glasses and gloves on.',
   });
   if (construction.kind === 'central-ribbon')

@@ -11,13 +11,19 @@ const sides = [
 ] as const;
 
 export interface ThroughCut extends EndCut {
+  /** The length of the closure's table that the opening follows from, mm. */
+  readonly table: number;
   /** Where the two sides lead. */
   readonly toward: { readonly low: string; readonly high: string };
 }
 
 /** Marks on a cable that goes through the closure, measured from the center of its slack, in the order of work (common practice). */
 export function throughMarks(marks: CutMarks, cut: ThroughCut): void {
-  const { opening, lengths, cable, toward } = cut;
+  const { opening, lengths, cable, toward, table } = cut;
+  const longer =
+    opening > table + 0.01
+      ? ` The closure’s table has ${marks.tape(table)}; so far every stub is as long as at a cable’s end.`
+      : '';
   const edge = opening / 2;
   const both = (
     inset: number,
@@ -74,7 +80,7 @@ export function throughMarks(marks: CutMarks, cut: ThroughCut): void {
     title: 'Ring cut',
     tool: 'Ring cutter, blade as on the test cut',
     depth: 'sheath only',
-    why: `The sheath edge toward ${toward[name]}. The two ring cuts are ${marks.tape(opening)} apart.`,
+    why: `The sheath edge toward ${toward[name]}. The two ring cuts are ${marks.tape(opening)} apart.${longer}`,
     caution: blade,
   }));
   marks.add({
@@ -94,7 +100,10 @@ export function throughMarks(marks: CutMarks, cut: ThroughCut): void {
     title: 'Cut aramid and binder tape',
     tool: 'Aramid snips',
     depth: 'yarn only',
-    why: `${marks.tape(lengths.aramid)} of yarn stay toward ${toward[name]}.`,
+    why:
+      lengths.aramid > 0
+        ? `${marks.tape(lengths.aramid)} of yarn stay toward ${toward[name]}.`
+        : `All of it, toward ${toward[name]}.`,
   }));
   const fillers =
     'strands' in construction ? construction.strands.filter((strand) => strand.kind === 'filler').length : 0;
@@ -112,8 +121,11 @@ export function throughMarks(marks: CutMarks, cut: ThroughCut): void {
     kind: 'strength-member',
     title: 'Cut the strength member',
     tool: 'Rod cutter',
-    depth: 'the rod only: lift the tubes away from it',
-    why: `${marks.tape(lengths.strengthMember)} stay for the bracket toward ${toward[name]}.`,
+    depth: 'the rod only, when the tubes are unwound from it',
+    why:
+      lengths.strengthMember > 0
+        ? `${marks.tape(lengths.strengthMember)} stay for the bracket toward ${toward[name]}.`
+        : `Flush, toward ${toward[name]}: none of it stays.`,
     caution: 'Rod ends fly and splinter: safety glasses and gloves on.',
   }));
   if (construction.kind === 'central-ribbon') {
@@ -183,7 +195,7 @@ function openedMarks(
         tool: units[0]!.holder.kind === 'tube' ? 'Window cutter for tubes' : 'Ribbon splitter',
         depth: 'the upper wall of the tube only',
         units: numbers,
-        why: `From ${marks.tape(lengths.windowInset)} inside the edge. Take out only the ${units.reduce((sum, unit) => sum + unit.used, 0)} fibers of the order and cut them ${used.length === 2 ? 'in the middle' : 'where the window ends'}; the others stay in the tube.`,
+        why: `From ${marks.tape(lengths.windowInset)} inside the edge, where the tube lies in its tray. Take out only the ${units.reduce((sum, unit) => sum + unit.used, 0)} fibers of the order and cut them ${used.length === 2 ? 'in the middle' : 'where the window ends'}; the others stay in the tube.`,
         caution:
           'Fibers in this tube go through and may be live. Count and check the colors before you cut one.',
         ...stop,

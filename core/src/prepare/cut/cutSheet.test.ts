@@ -3,7 +3,6 @@ import { anyConstruction } from '../../../test/arbitraries';
 import { cableOf, joint } from '../../../test/joint';
 import { equalTubes, fiberCount, type Closure, type Construction } from '../../index';
 import { cutSheet, tubePieces, type CutSheet } from './cutSheet';
-import { prepareFindingWords } from '../words';
 
 const loose: Construction = {
   kind: 'stranded-tubes',
@@ -100,6 +99,9 @@ test('a central tube is removed past 2.25 in from the sheath edge (common practi
 describe('a cable that goes through', () => {
   const a = cableOf(1, loose, { through: true });
   const b = cableOf(2, equalTubes(2, 12));
+  const { lengths } = joint('Dome 96', [[a, 'express']], '').closure as {
+    lengths: NonNullable<Closure['lengths']>;
+  };
   const through = (order: string, manner: 'express' | 'window' = 'express', more: Partial<Closure> = {}) => {
     const { closure, plan } = joint(
       'Dome 96',
@@ -139,26 +141,33 @@ describe('a cable that goes through', () => {
     );
   });
 
-  test('has a window from 15 in inside the edge when only some fibers are taken (common practice)', () => {
+  test('has a window where the tube lies in its tray, never before 15 in inside the edge (common practice)', () => {
     const sheet = through('A- 13-16 > B 1-4', 'window');
     const window = sheet.marks.find((mark) => mark.kind === 'window')!;
-    expect((window.at - sheet.opened.from) / 25.4).toBeCloseTo(15, 9);
-    expect((sheet.opened.to - window.to!) / 25.4).toBeCloseTo(15, 9);
+    // 640 mm to the tray, and 30 mm into it.
+    expect(window.at - sheet.opened.from).toBeCloseTo(670, 9);
+    expect(sheet.opened.to - window.to!).toBeCloseTo(670, 9);
+    const near = through('A- 13-16 > B 1-4', 'window', { lengths: { ...lengths, tubeToTray: 200 } });
+    expect((near.marks.find((mark) => mark.kind === 'window')!.at - near.opened.from) / 25.4).toBeCloseTo(
+      15,
+      9,
+    );
     expect(window.why).toContain('only the 4 fibers');
     expect(sheet.marks.some(({ kind }) => kind === 'tube-cut')).toBe(false);
   });
 
-  test('has too little slack for both sides in the usual opening, and says how far to open it', () => {
-    const sheet = through('A- T2 > B T1\nA+ T2 > B T2');
-    const finding = sheet.findings.find(({ code }) => code === 'too-short')!;
-    // 1 626 / 2 − 640 − 30 = 143 mm at the tray; 700 needed, and two tries of 35 mm: 2 × 627 mm more.
-    expect(prepareFindingWords(finding, 'mm').replace(/\u00a0/g, ' ')).toContain(
-      'Tube 2 OR: 143 mm of fiber at the tray, and 700 mm are needed to reach the machine, so 557 mm are missing. Open the sheath by 2 880 mm instead of 1 626 mm',
+  test('is opened so far that every stub is as long as at a cable’s end, and says so', () => {
+    const both = through('A- T2 > B T1\nA+ T2 > B T2');
+    expect(both.opened.to - both.opened.from).toBeCloseTo(2 * 64 * 25.4, 9);
+    expect(both.marks.find(({ id }) => id === 'ring-cut.low')!.why.replaceAll('\u00a0', ' ')).toContain(
+      'The two ring cuts are 3 251 mm apart. The closure’s table has 1 626 mm; so far every stub is as long as at a cable’s end.',
     );
-    const longer = through('A- T2 > B T1\nA+ T2 > B T2', 'express', {
-      lengths: { ...joint('Dome 96', [[a, 'express']], '').closure.lengths!, sheathOpening: 2880 },
-    });
-    expect(longer.findings.some(({ code }) => code === 'too-short')).toBe(false);
+    const window = through('A- 13-16 > B 1-4', 'window');
+    expect(window.opened.to - window.opened.from).toBeCloseTo(64 * 25.4 + 670, 9);
+    for (const sheet of [both, window, through('A- T2 > B T1')]) {
+      expect(sheet.units[0]!.slack.free).toBeCloseTo(64 * 25.4 - 670, 9);
+      expect(sheet.findings).toEqual([]);
+    }
   });
 
   test('is left closed when nothing of it is spliced', () => {
@@ -331,6 +340,27 @@ test('a longer opening never gives less slack, nor fewer redos', () => {
         expect(then.units[index]!.slack.free).toBeGreaterThanOrEqual(slack.free - 1e-9);
         expect(then.units[index]!.slack.redos).toBeGreaterThanOrEqual(slack.redos);
       });
+    }),
+  );
+});
+
+test('what is advised settles what it is about, the wanted redos reckoned in, and is never nothing', () => {
+  const anyWish = fc.record({
+    redosWanted: fc.integer({ min: 0, max: 6 }),
+    units: fc.constantFrom('mm' as const, 'in' as const),
+  });
+  fc.assert(
+    fc.property(anyJoint, anyWish, ({ closure, plan, cable }, wishes) => {
+      const { findings } = cutSheet(closure, plan, cable, wishes);
+      for (const finding of findings) {
+        if (finding.code !== 'too-short' && finding.code !== 'few-redos') continue;
+        const { table, opening } = finding.code === 'too-short' ? finding.params.wanted : finding.params.open;
+        expect(opening).toBeGreaterThan(finding.params.opening + 1);
+        const lengths = { ...closure.lengths, sheathOpening: table, dropOpening: table };
+        const after = cutSheet({ ...closure, lengths }, plan, cable, wishes);
+        expect(after.opened.to - after.opened.from).toBeCloseTo(opening, 6);
+        expect(after.findings.filter(({ code }) => code === 'too-short' || code === 'few-redos')).toEqual([]);
+      }
     }),
   );
 });

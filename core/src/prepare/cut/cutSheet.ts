@@ -7,7 +7,14 @@ import { formatTape, mixedUnit } from '../../units/tapeLength';
 import { CutMarks, type CutMark } from './cutMark';
 import { endMarks } from './cutMarksEnd';
 import { throughMarks } from './cutMarksThrough';
-import { lengthsOf, throughSeal, tubeInTray, tubePiece, type PreparationLengths } from './lengths';
+import {
+  lengthsOf,
+  ripcordWindow,
+  throughSeal,
+  tubeInTray,
+  tubePiece,
+  type PreparationLengths,
+} from './lengths';
 import {
   cutIn,
   isOpened,
@@ -16,7 +23,7 @@ import {
   type FiberSpan,
   type Holder,
 } from '../../plan/opened/openedUnits';
-import { slackFindings, slackOf, stubLength, type UnitSlack } from './slack';
+import { openingThrough, slackFindings, slackOf, stubLength, type UnitSlack } from './slack';
 import type { TubeSchool } from './tubeTool';
 import type { PrepareFinding } from '../words';
 
@@ -70,8 +77,11 @@ export function cutSheet(
   const key = entryKey(entry, Math.max(0, index));
   const through = goesThrough(entry.manner);
   const lengths = lengthsOf(closure);
-  const opening = openingOf(cable, closure, lengths);
   const { opened, whole } = openedUnits(plan, cable, entry.manner);
+  const table = tableOpening(cable, closure, lengths);
+  const opening = through ? openingThrough(opened, table, lengths) : table;
+  // What a knife opened is cut off; where a second ring starts the ripcord, nothing was.
+  const knife = byKnife(cable, closure, through) ? Math.min(ripcordWindow, opening) : 0;
 
   const nothing = !isOpened(plan, closure, cable.id);
   const findings = nothing ? [] : lengthFindings(opening, lengths, through, key, cable);
@@ -79,10 +89,13 @@ export function cutSheet(
   const slack: UnitSlack[] =
     impossible || cable.construction.kind === 'pigtails'
       ? []
-      : opened.map((unit) => ({ unit, slack: slackOf(stubLength(unit, opening, lengths), lengths) }));
+      : opened.map((unit) => ({
+          unit,
+          slack: slackOf(stubLength(unit, opening, lengths, knife), lengths, unit.ribbonized),
+        }));
   if (!impossible && !nothing) {
-    findings.push(...liveFindings(cable, key, slack, opening, lengths));
-    findings.push(...slackFindings(cable, key, slack, opening, lengths, redosWanted));
+    findings.push(...liveFindings(cable, key, slack, opening, table, lengths));
+    findings.push(...slackFindings(cable, key, slack, opening, table, lengths, redosWanted, units));
   }
 
   const sheath = through ? { from: -opening / 2, to: opening / 2 } : { from: 0, to: opening };
@@ -90,7 +103,7 @@ export function cutSheet(
   const drawn = { from: through ? sheath.from - margin : 0, to: sheath.to + margin };
   const marks = new CutMarks(units, (at, to) => placeWords(at, to, through, toward, units), sheath);
   if (!nothing && !impossible) {
-    const cut = { cable, opening, lengths, opened, whole, school };
+    const cut = { cable, opening, table, lengths, opened, whole, school, rack: closure.kind === 'rack' };
     if (through) throughMarks(marks, { ...cut, toward });
     else endMarks(marks, cut);
   }
@@ -118,22 +131,30 @@ function liveFindings(
   key: string,
   units: readonly UnitSlack[],
   opening: number,
+  table: number,
   lengths: PreparationLengths,
 ): PrepareFinding[] {
   const findings: PrepareFinding[] = [];
   for (const { unit, slack } of units) {
     const live = liveIn(cable, cutIn(unit));
     if (live.length === 0) continue;
-    const { holder, sides, taken, cutToo } = unit;
-    const window = slackOf(stubLength({ how: 'window', sides }, opening, lengths), lengths);
+    const { holder, sides, taken, cutToo, ribbonized } = unit;
+    const byWindow = { how: 'window' as const, sides };
+    const farther = openingThrough([byWindow], table, lengths);
+    const window = slackOf(stubLength(byWindow, farther, lengths), lengths, ribbonized);
     sayAt(findings, { kind: 'cable', key })('live-in-cut', {
       holder,
       live,
-      cut: { live: fibersIn(live), redos: slack.redos, free: slack.free },
+      cut: { live: fibersIn(live), redos: slack.redos, free: slack.free, opening },
       window:
         cutToo.length === 0
           ? null
-          : { live: fibersIn(liveIn(cable, taken)), redos: window.redos, free: window.free },
+          : {
+              live: fibersIn(liveIn(cable, taken)),
+              redos: window.redos,
+              free: window.free,
+              opening: farther,
+            },
     });
   }
   return findings;
@@ -148,8 +169,8 @@ export function marksOf(sheet: CutSheet, ...starts: string[]): string[] {
     .filter((id) => starts.some((start) => id === start || id.startsWith(`${start}.`)));
 }
 
-/** How much sheath comes off, mm: a drop has its own length, except in a joint that is made for drops. */
-export function openingOf(cable: Cable, closure: Pick<Closure, 'kind'>, lengths: PreparationLengths): number {
+/** The length of the closure's table that the opening follows from, mm: a drop has its own, except in a joint that is made for drops. */
+function tableOpening(cable: Cable, closure: Pick<Closure, 'kind'>, lengths: PreparationLengths): number {
   return cable.construction.kind === 'drop' && closure.kind !== 'drop'
     ? lengths.dropOpening
     : lengths.sheathOpening;
@@ -161,6 +182,13 @@ export function tubePieces(stub: number, lengths: PreparationLengths): { kept: n
   const pieces: number[] = [];
   for (let left = stub - kept; left > 1e-9; left -= tubePiece) pieces.push(Math.min(left, tubePiece));
   return { kept, pieces };
+}
+
+/** Whether the first part of a ripcord is laid open with a knife. */
+function byKnife({ construction }: Cable, closure: Pick<Closure, 'kind'>, through: boolean): boolean {
+  return (
+    !through && closure.kind !== 'rack' && construction.kind !== 'drop' && construction.kind !== 'pigtails'
+  );
 }
 
 function hasOutside({ construction }: Cable): boolean {

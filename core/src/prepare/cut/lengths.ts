@@ -18,7 +18,7 @@ export const usualLengths: PreparationLengths = {
   ripcord: 101.6,
   testCut: 101.6,
   windowInset: 381,
-  exitStub: 50.8,
+  exitStub: 0,
   dropOpening: 914.4,
   coils: 2,
   coilDiameter: 80,
@@ -41,7 +41,21 @@ export const ripcordWindow = 76.2;
 /** Toning wire and messenger come off to this far below the sheath's edge, mm, so that the seal closes on round sheath. */
 export const throughSeal = 150;
 
-/** The lengths that count at a closure: its own, and the usual ones where it has none. */
-export function lengthsOf(closure: Pick<Closure, 'lengths'>): PreparationLengths {
-  return { ...usualLengths, ...closure.lengths };
+/** What ribbonizing takes from the free ends each time, mm (common practice: 3 in of free ends, cut away with 1/8 in of the ribbon). */
+export const ribbonizingTrim = 76.2 + 3.175;
+
+/** A ribbon made of loose fibers is so long, mm (common practice: 4 in). */
+export const madeRibbon = 101.6;
+
+/** How far a drop is opened where the closure's table says nothing, by its kind, mm: as far as a cable in a dome or an inline closure (common practice: 64 in). */
+const dropOpenings: Partial<Record<Closure['kind'], number>> = { dome: 1625.6, inline: 1625.6, rack: 1219.2 };
+
+/** The lengths that count at a closure: its own, and the usual ones where it has none. A window is not opened before its tube lies in the tray. */
+export function lengthsOf(closure: Pick<Closure, 'kind' | 'lengths'>): PreparationLengths {
+  const lengths = {
+    ...usualLengths,
+    dropOpening: dropOpenings[closure.kind] ?? usualLengths.dropOpening,
+    ...closure.lengths,
+  };
+  return { ...lengths, windowInset: Math.max(lengths.windowInset, lengths.tubeToTray + tubeInTray) };
 }

@@ -15,23 +15,39 @@ test('a cable is bent to 20 times its diameter under load and 10 times at rest (
   expect(cableBendRadius(12.4)).toEqual({ underLoad: 248, atRest: 124 });
 });
 
-test('64 in opened leave 956 mm at the tray, and with 700 mm to the machine six redos of 35 mm after the first try', () => {
-  // By hand: 1625.6 − 640 − 30 = 955.6; 955.6 − 700 = 255.6; 255.6 / 35 = 7.3 tries.
+test('64 in opened leave 956 mm at the tray, and with 700 mm to the machine six redos of 35 mm after the first preparation', () => {
+  // By hand: 1625.6 − 640 − 30 = 955.6; 955.6 − 700 − 35 = 220.6; 220.6 / 35 = 6.3.
   const slack = slackOf(1625.6, usualLengths);
   expect(slack.free).toBeCloseTo(955.6, 9);
-  expect(slack.spare).toBeCloseTo(255.6, 9);
+  expect(slack.spare).toBeCloseTo(220.6, 9);
   expect(slack.redos).toBe(6);
 });
 
-test('every redo takes its length: with n redos left there is fiber for n + 1 tries, and not for n + 2', () => {
+/** Trade: 3 in of free ends and 1/8 in are cut away for every ribbon that is made, and it is 4 in long (common practice). */
+test('loose fibers made into ribbons have fewer redos: each makes a new ribbon', () => {
+  const loose = slackOf(2000, usualLengths);
+  const made = slackOf(2000, usualLengths, true);
+  // 2000 − 670 − 700 − 101.6 − (35 + 79.375) = 414.025; / 114.375 = 3.6.
+  expect(made.spare).toBeCloseTo(414.025, 9);
+  expect(made.redos).toBe(3);
+  expect(made.redos).toBeLessThan(loose.redos);
+});
+
+test('what does not even leave room for the first preparation is too short', () => {
+  const { spare, redos } = slackOf(670 + 700 + 34, usualLengths);
+  expect(spare).toBeCloseTo(-1, 9);
+  expect(redos).toBe(0);
+});
+
+test('every redo takes its length: with n redos left there is fiber for n more tries, and not for n + 1', () => {
   fc.assert(
     fc.property(
       fc.double({ min: 0, max: 5000, noNaN: true }),
       fc.double({ min: 5, max: 100, noNaN: true }),
       (stub, redo) => {
         const { spare, redos } = slackOf(stub, { ...usualLengths, redo });
-        if (redos > 0) expect((redos + 1) * redo).toBeLessThanOrEqual(spare + 1e-6);
-        expect((redos + 2) * redo).toBeGreaterThan(spare - 1e-6);
+        if (redos > 0) expect(redos * redo).toBeLessThanOrEqual(spare + 1e-6);
+        expect((redos + 1) * redo).toBeGreaterThan(spare - 1e-6);
       },
     ),
   );

@@ -1,7 +1,8 @@
 import { sayAt } from '../../finding';
 import type { Cable } from '../../line/cable';
 import { fiberOf } from '../../line/fiberType';
-import { tubeInTray, type PreparationLengths } from './lengths';
+import type { Units } from '../../line/project';
+import { madeRibbon, ribbonizingTrim, tubeInTray, type PreparationLengths } from './lengths';
 import type { OpenedUnit } from '../../plan/opened/openedUnits';
 import type { PrepareFinding } from '../words';
 
@@ -14,10 +15,15 @@ export interface Slack {
   /** Needed to reach the machine, and for the coils in the tray; the longer of the two counts. */
   readonly reach: number;
   readonly coils: number;
+  /** What one try takes: stripped and cleaved away, and of loose fibers that are made into a ribbon what that trims. */
+  readonly each: number;
+  /** The ribbon that has to be there, where loose fibers are made into one; 0 elsewhere. */
+  readonly ribbon: number;
+  /** All that has to be there for the first splice: the way, the ribbon, and what the first preparation takes. */
   readonly need: number;
   /** What is left above the need. Negative by how much it is too short. */
   readonly spare: number;
-  /** Splices that may be done again before it is too short: the first preparation takes one length as well. */
+  /** Splices that may be done again before it is too short. */
   readonly redos: number;
 }
 
@@ -26,15 +32,20 @@ export function coilLength(coils: number, diameter: number): number {
   return coils * Math.PI * diameter;
 }
 
-/** The slack of a stub that stands out of the sheath. A longer one never gives less. */
-export function slackOf(stub: number, lengths: PreparationLengths): Slack {
+/**
+ * The slack of a stub that stands out of the sheath. A longer one never gives less.
+ * @param ribbonized loose fibers are made into a ribbon: each redo needs a new one
+ */
+export function slackOf(stub: number, lengths: PreparationLengths, ribbonized = false): Slack {
   const free = stub - lengths.tubeToTray - tubeInTray;
   const coils = coilLength(lengths.coils, lengths.coilDiameter);
-  const need = Math.max(lengths.trayFiber, coils);
+  const each = lengths.redo + (ribbonized ? ribbonizingTrim : 0);
+  const ribbon = ribbonized ? madeRibbon : 0;
+  const need = Math.max(lengths.trayFiber, coils) + ribbon + each;
   const spare = free - need;
   // What is left of a binary fraction must not take a whole redo away.
-  const tries = lengths.redo > 0 ? Math.floor(spare / lengths.redo + 1e-9) : 0;
-  return { stub, free, reach: lengths.trayFiber, coils, need, spare, redos: Math.max(0, tries - 1) };
+  const redos = each > 0 ? Math.max(0, Math.floor(spare / each + 1e-9)) : 0;
+  return { stub, free, reach: lengths.trayFiber, coils, each, ribbon, need, spare, redos };
 }
 
 /**
@@ -45,10 +56,12 @@ export function stubLength(
   { how, sides }: Pick<OpenedUnit, 'how' | 'sides'>,
   opening: number,
   lengths: PreparationLengths,
+  /** What a knife opened at the end of the cable, and is cut off. */
+  knife = 0,
 ): number {
   switch (how) {
     case 'end':
-      return opening;
+      return opening - knife;
     case 'low':
     case 'high':
       return opening - lengths.exitStub;
@@ -65,13 +78,35 @@ function openingPerStub({ how, sides }: Pick<OpenedUnit, 'how' | 'sides'>): numb
   return how === 'both' || (how === 'window' && sides.length === 2) ? 2 : 1;
 }
 
+/**
+ * How far the sheath of a cable that goes through is opened, so that every stub is as long as one that is opened by `length` at a cable's end, mm: twice as far
+ * where a tube is spliced on both sides, and by the way to its tray farther where one is opened by a window.
+ */
+export function openingThrough(
+  opened: readonly Pick<OpenedUnit, 'how' | 'sides'>[],
+  length: number,
+  lengths: PreparationLengths,
+): number {
+  if (opened.some((unit) => openingPerStub(unit) === 2)) return 2 * length;
+  return length + throughMore(opened, lengths);
+}
+
+function throughMore(opened: readonly Pick<OpenedUnit, 'how'>[], lengths: PreparationLengths): number {
+  if (opened.some(({ how }) => how === 'window')) return lengths.windowInset;
+  return opened.some(({ how }) => how === 'low' || how === 'high') ? lengths.exitStub : 0;
+}
+
 export interface UnitSlack {
   readonly unit: OpenedUnit;
   readonly slack: Slack;
 }
 
+/** Lengths that are advised are rounded up to these, mm: a centimeter, a quarter of an inch. */
+const steps: Readonly<Record<Units, number>> = { mm: 10, in: 6.35 };
+
 /**
- * What does not fit: which number, by how much, and what to change.
+ * What does not fit: which number, by how much, and what to change. What is advised settles it, the wanted redos reckoned in.
+ * @param table the length of the closure's table that the opening follows from
  * @param redosWanted how often a splice may have to be done again
  */
 export function slackFindings(
@@ -79,46 +114,42 @@ export function slackFindings(
   key: string,
   units: readonly UnitSlack[],
   opening: number,
+  table: number,
   lengths: PreparationLengths,
   redosWanted: number,
+  shown: Units,
 ): PrepareFinding[] {
   const findings: PrepareFinding[] = [];
   const say = sayAt(findings, { kind: 'cable', key });
 
-  const short = units.filter(({ slack }) => slack.spare < 0);
-  if (short.length > 0) {
-    const worst = short.reduce((a, b) =>
-      a.slack.spare * openingPerStub(a.unit) <= b.slack.spare * openingPerStub(b.unit) ? a : b,
+  const few = units.filter(({ slack }) => slack.spare < 0 || slack.redos < redosWanted);
+  if (few.length > 0) {
+    // By how much the opening has to grow until every unit has its redos.
+    const missing = Math.max(
+      ...few.map(({ unit, slack }) => (redosWanted * slack.each - slack.spare) * openingPerStub(unit)),
     );
-    const { free, need, reach, coils } = worst.slack;
-    const withRedo = need + 2 * lengths.redo;
-    say('too-short', {
-      holders: short.map(({ unit }) => unit.holder),
-      opening,
-      wanted: opening + (withRedo - free) * openingPerStub(worst.unit),
-      free,
-      need,
-      because: reach >= coils ? 'machine' : 'coils',
-      coils: lengths.coils,
-      coilDiameter: lengths.coilDiameter,
-    });
-  } else {
-    const few = units.filter(({ slack }) => slack.redos < redosWanted);
-    if (few.length > 0) {
-      const worst = few.reduce((a, b) => (a.slack.redos <= b.slack.redos ? a : b));
-      const missing = worst.slack.need + (redosWanted + 1) * lengths.redo - worst.slack.free;
-      say(
-        'few-redos',
-        {
-          holders: few.map(({ unit }) => unit.holder),
-          redos: worst.slack.redos,
-          redo: lengths.redo,
-          wanted: redosWanted,
-          longer: missing * openingPerStub(worst.unit),
-        },
-        'warning',
-      );
-    }
+    const doubled = units.some(({ unit }) => openingPerStub(unit) === 2);
+    const step = steps[shown];
+    // In the closure's table, rounded up; what the sheath is opened by follows from it.
+    const more = Math.ceil((doubled ? missing / 2 : missing) / step - 1e-9) * step;
+    const wanted = { table: table + more, opening: opening + (doubled ? 2 * more : more) };
+    const short = few.filter(({ slack }) => slack.spare < 0);
+    const [worst] = [...(short.length > 0 ? short : few)].sort((a, b) => a.slack.spare - b.slack.spare);
+    const holders = (short.length > 0 ? short : few).map(({ unit }) => unit.holder);
+    const { free, need, reach, coils, each, redos } = worst!.slack;
+    if (short.length > 0)
+      say('too-short', {
+        holders,
+        opening,
+        wanted,
+        free,
+        need,
+        because: reach >= coils ? 'machine' : 'coils',
+        coils: lengths.coils,
+        coilDiameter: lengths.coilDiameter,
+      });
+    else
+      say('few-redos', { holders, redos, redo: each, wanted: redosWanted, open: wanted, opening }, 'warning');
   }
 
   const { type } = fiberOf(cable);

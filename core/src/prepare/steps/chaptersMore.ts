@@ -133,8 +133,12 @@ export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
     {
       id: 'drop-rods',
       title: flat ? 'Cut the rods' : 'Cut the strength member',
-      what: `Leave ${tape(lengths.strengthMember)} for the bracket.`,
-      good: 'No rod stands beyond the bracket.',
+      what:
+        lengths.strengthMember > 0
+          ? `Leave ${tape(lengths.strengthMember)} for the bracket.`
+          : 'Cut them at the sheath.',
+      good:
+        lengths.strengthMember > 0 ? 'No rod stands beyond the bracket.' : 'No rod stands past the sheath.',
       mistake: 'Cutting the tube along with the rod.',
       caution: 'Rod ends fly: safety glasses on.',
       marks: marksOf(sheet, 'strength-member'),

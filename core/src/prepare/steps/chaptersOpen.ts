@@ -27,7 +27,7 @@ export interface StepContext {
 }
 
 /** Sheath and strength members, for all but drops and pigtails. Order of work: common practice. */
-export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
+export function openChapter({ cable, sheet, tape, closureKind }: StepContext): Chapter {
   const { lengths, opened } = sheet;
   const length = opened.to - opened.from;
   const through = sheet.reference === 'center';
@@ -61,7 +61,9 @@ export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
       title: through ? 'Ring cuts, and open between them' : 'Ripcord and ring cut',
       what: through
         ? 'Both ring cuts with the blade as it is. Open the sheath between them with slitter or ripcords and take it off in halves.'
-        : `Lay the ripcord open over the first ${tape(ripcordWindow)} by knife. Pull it along the cable to the mark, ring cut, slide the sheath off.`,
+        : closureKind === 'rack'
+          ? 'Second ring cut near the end and pull that piece off, so that the ripcords stand free. Ring cut at the mark, pull each ripcord along the cable up to it, slide the sheath off.'
+          : `Lay the ripcord open over the first ${tape(ripcordWindow)} by knife. Pull it along the cable to the mark, ring cut, slide the sheath off. What the knife opened is cut off.`,
       good: 'A clean edge, no binder tape nicked.',
       mistake: 'Pulling the ripcord away from the cable instead of along it: it tears.',
       caution: 'Knife and ripcord cut hands: glove on, nobody in front of the blade.',
@@ -85,7 +87,7 @@ export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
     {
       id: 'yarn',
       title: fillers > 0 ? 'Yarn, tape and fillers' : 'Yarn and tape',
-      what: `Leave ${tape(lengths.aramid)} of aramid and ${tape(lengths.ripcord)} of ripcord.${fillers > 0 ? ` Cut ${fillers === 1 ? 'the filler' : `the ${fillers} fillers`} away at the sheath edge.` : ''}`,
+      what: `${lengths.aramid > 0 ? `Leave ${tape(lengths.aramid)} of aramid to anchor the cable` : 'Cut all of the aramid'}${through ? '' : lengths.ripcord > 0 ? `, and ${tape(lengths.ripcord)} of ripcord` : ', and the ripcord flush'}.${through ? ' Binder tape off over the whole opening.' : ' Binder tape off up to the sheath edge.'}${fillers > 0 ? ` Cut ${fillers === 1 ? 'the filler' : `the ${fillers} fillers`} away at the sheath edge.` : ''}`,
       good: 'Nothing loose hangs over the edge.',
       mistake:
         fillers > 0
@@ -96,9 +98,19 @@ export function openChapter({ cable, sheet, tape }: StepContext): Chapter {
     {
       id: 'strength-member',
       title: 'Strength member',
-      what: `Cut it so that ${tape(lengths.strengthMember)} stay${through ? ' on both sides' : ''}, and clamp it in the bracket.`,
-      good: 'It cannot be pulled or turned, and presses on no tube.',
-      mistake: 'Clamping so tight that the sheath deforms: that costs dB, sometimes only in winter.',
+      what:
+        lengths.strengthMember > 0
+          ? `Cut it so that ${tape(lengths.strengthMember)} stay${through ? ' on both sides' : ''}, and clamp it in the bracket.`
+          : `Cut it flush at the sheath edge${through ? ' on both sides' : ''}.`,
+      ...(lengths.strengthMember > 0
+        ? {
+            good: 'It cannot be pulled or turned, and presses on no tube.',
+            mistake: 'Clamping so tight that the sheath deforms: that costs dB, sometimes only in winter.',
+          }
+        : {
+            good: 'Nothing of it stands past the edge.',
+            mistake: 'Leaving a spike that rubs on the ribbons.',
+          }),
       caution:
         'Rod ends fly and splinter: safety glasses and gloves. Use a nut driver; a flat screwdriver slips.',
       marks: marksOf(sheet, 'strength-member'),

@@ -64,6 +64,7 @@ function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
           id: model?.id ?? v7(),
           version: model?.version ?? 1,
           ...{ name, kind, about, trays, singleSlots, ribbonSlots },
+          ...(model?.sleeveLength ? { sleeveLength: model.sleeveLength } : {}),
           ...tableOfForm(form, model),
         },
       },

@@ -44,11 +44,12 @@ export function SlackPart({ sheet, cable, units }: { sheet: CutSheet; cable: Cab
               .
             </Type>
             <Type look="small">
-              Needed: {tape(slack.reach)} to the machine, {tape(slack.coils)} for the coils, the longer
-              counts: {tape(slack.need)}.{' '}
+              Needed: {tape(slack.reach)} to the machine or {tape(slack.coils)} for the coils, the longer
+              counts; {slack.ribbon > 0 ? `${tape(slack.ribbon)} of ribbon; ` : ''}
+              {tape(slack.each)} for the first preparation: {tape(slack.need)}.{' '}
               {slack.spare >= 0 ? `${tape(slack.spare)} are left` : `${tape(-slack.spare)} are missing`}
               {slack.spare >= 0
-                ? `, ${slack.redos} redos after the first preparation, each ${tape(lengths.redo)} on both sides.`
+                ? `, ${slack.redos} ${slack.redos === 1 ? 'redo' : 'redos'} of ${tape(slack.each)} on both sides.`
                 : '.'}
             </Type>
           </View>

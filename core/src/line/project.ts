@@ -39,7 +39,7 @@ export const siteSchema = z.strictObject({
   kind: z.enum(['hub', 'closure', 'cabinet', 'terminal']),
   /** Meters along the route, or along the branch from where it leaves. */
   chainage: z.number().min(0, 'Distance along the route starts at 0.').max(1_000_000),
-  placement: z.enum(['handhole', 'aerial', 'pole', 'indoors']).nullable(),
+  placement: z.enum(['manhole', 'handhole', 'aerial', 'pole', 'indoors']).nullable(),
   /** The site at which a branch leaves the route, for a site that lies on the branch. */
   branchFrom: idSchema.optional(),
 });

@@ -12,7 +12,15 @@ import {
   type TickAnswer,
   type TickTarget,
 } from '@cordel/core';
-import { cautionsFor, cutSheet, itemsFor, readAnswer, stepsFor, usualSchools } from '@cordel/core/prepare';
+import {
+  cautionsFor,
+  cutSheet,
+  itemsFor,
+  readAnswer,
+  stepsFor,
+  usualSchools,
+  type Step,
+} from '@cordel/core/prepare';
 import { seeded } from './seeded';
 
 export interface Preparing {
@@ -98,13 +106,15 @@ export function preparedFacts({
     const done = new Set(marks.slice(0, Math.round(marks.length * share)).map((mark) => mark.id));
     for (const mark of marks)
       if (done.has(mark.id)) tick(tickTargets.mark(cableId, mark.id), 60, { mm: mark.at });
-    for (const step of stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools }).flatMap(
+    const steps = stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools }).flatMap(
       (chapter) => chapter.steps,
-    ))
-      if (
-        (step.marks ?? []).every((mark) => done.has(mark)) &&
-        (share === 1 || (step.marks ?? []).length > 0)
-      )
+    );
+    const isMade = (step: Step) => (step.marks ?? []).every((mark) => done.has(mark));
+    // Up to the last one that made something: who cut has counted.
+    const last =
+      share === 1 ? steps.length - 1 : steps.findLastIndex((step) => step.marks?.length && isMade(step));
+    for (const step of steps.slice(0, last + 1))
+      if (isMade(step))
         tick(tickTargets.step(cableId, step.id), 40, {
           answer: step.check ? readAnswer(step.check, step.check.answer) : null,
         });

@@ -112,7 +112,6 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
       ...more,
     };
   };
-  const dome = builtInModels.find((one) => one.name === 'Dome 96')!;
   const atU1 = closure(
     u1,
     'Dome 96',
@@ -143,8 +142,6 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
       [e24, 'branch'],
     ],
     'A- T7 > C T1 : School, from Moinho\nA+ T7 > C T2 : School, from Ladeira',
-    // Both sides of one tube are spliced, so the sheath is opened further than usual.
-    { lengths: { ...dome.lengths, sheathOpening: 3000 } },
   );
   const atU4 = closure(
     u4,
@@ -164,6 +161,28 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
     { sleeveLength: 40 },
   );
 
+  // Made last, so that what was there before keeps its ids.
+  const m1 = site('M1 Fazenda', 'closure', 2150, 'manhole');
+  const farm = { ...site('T2 Fazenda', 'terminal', 240, 'pole'), branchFrom: m1.id };
+  // Of the third tube four fibers are taken out by a window, beside those that carry the clinic.
+  const v48 = cable('48 Vila', equalTubes(4, 12), [moinho, m1, ladeira], {
+    diameter: 11.4,
+    live: [
+      { from: 1, to: 12, circuit: 'District ring' },
+      { from: 29, to: 36, circuit: 'Clinic' },
+    ],
+  });
+  const f12 = cable('12 Fazenda', equalTubes(1, 12), [m1, farm], { diameter: 8.1 });
+  const atM1 = closure(
+    m1,
+    'Dome 96',
+    [
+      [v48, 'window'],
+      [f12, 'branch'],
+    ],
+    'A- 25-28 > B 1-4 : Farm, from Moinho',
+  );
+
   const { limits } = limitsPresets.find((preset) => preset.id === 'feeder')!;
   const definition: ProjectDefinition = {
     project: {
@@ -176,9 +195,9 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
       version: 1,
       lineVersion: 1,
     },
-    sites: [moinho, u1, u2, u3, u4, ladeira, school],
-    cables: [m96, p96, b96, r144, s144, e24, c48, ...drops],
-    closures: [atU1, atU2, atU3, atU4, atSchool],
+    sites: [moinho, u1, u2, u3, u4, ladeira, school, m1, farm],
+    cables: [m96, p96, b96, r144, s144, e24, c48, ...drops, v48, f12],
+    closures: [atU1, atU2, atU3, atU4, atSchool, atM1],
   };
   const cables = new Map(definition.cables.map((one) => [one.id, one]));
   const splicesOf = (one: Closure) => planClosure(one, cables).splices;

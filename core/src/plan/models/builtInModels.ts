@@ -63,7 +63,7 @@ export const builtInModels: readonly ClosureModel[] = [
     kind: 'dome',
     about: 'Dome for feeder joints, four trays.',
     ports: [
-      { name: 'Oval', count: 2, from: 10, to: 25, express: true, parts: sealTable('L', 10, 25, true) },
+      { name: 'Oval', count: 4, from: 10, to: 25, express: true, parts: sealTable('L', 10, 25, true) },
       { name: 'Round', count: 4, from: 6, to: 18, express: false, parts: sealTable('M', 6, 18, false) },
     ],
     trays: 4,
@@ -80,7 +80,7 @@ export const builtInModels: readonly ClosureModel[] = [
     kind: 'dome',
     about: 'Large dome, twelve trays.',
     ports: [
-      { name: 'Oval', count: 2, from: 12, to: 32, express: true, parts: sealTable('XL', 12, 32, true) },
+      { name: 'Oval', count: 4, from: 12, to: 32, express: true, parts: sealTable('XL', 12, 32, true) },
       { name: 'Round', count: 6, from: 8, to: 25, express: false, parts: sealTable('L', 8, 25, false) },
     ],
     trays: 12,

@@ -71,6 +71,7 @@ const at = (placement: Site['placement'], order = 'A 1-24 > B 1-24', live = fals
 
 test('cautions are asked where the site calls for them', () => {
   expect(at('handhole')).toEqual(['air', 'traffic', 'bonding']);
+  expect(at('manhole')).toEqual(['air', 'entry', 'traffic', 'bonding']);
   expect(at('aerial')).toEqual(['height', 'power', 'bonding']);
   expect(at('pole')).toEqual(['height', 'power', 'traffic', 'bonding']);
   expect(at('indoors')).toEqual([]);

@@ -143,18 +143,30 @@ export function cautionsFor(
   const add = (id: string, title: string, text: string) => void cautions.push({ id, title, text });
   const { placement } = site;
   const outside = placement !== 'indoors';
-  if (placement === 'handhole') {
+  if (placement === 'manhole') {
     add(
       'air',
       'Test the air',
-      'Gas and lack of air cannot be smelled. Test before anybody enters and before any arc, heater or flame; ventilate.',
+      'Gas and lack of air cannot be smelled. Test before anybody enters, keep testing and ventilate; test again before any arc, heater or flame.',
     );
+    add(
+      'entry',
+      'Nobody enters alone',
+      'A manhole is a confined space: permit, attendant above and means to bring somebody up, as local code says. Look for water and live cables first.',
+    );
+  }
+  if (placement === 'handhole')
+    add(
+      'air',
+      'Test the air',
+      'Gas collects in a handhole too and cannot be smelled: air it, and test before any arc, heater or flame.',
+    );
+  if (placement === 'manhole' || placement === 'handhole')
     add(
       'traffic',
       'Traffic',
       'Cones, signs and lights as the road’s owner asks. Somebody watches while a head is below the road.',
     );
-  }
   if (placement === 'aerial' || placement === 'pole') {
     add('height', 'Height', 'Ladder tied or lift checked, harness on. Nobody stands below.');
     add(

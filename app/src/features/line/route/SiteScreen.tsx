@@ -63,6 +63,7 @@ const kinds = [
 
 const placements = [
   { value: 'none', label: 'Not said' },
+  { value: 'manhole', label: 'Manhole' },
   { value: 'handhole', label: 'Handhole' },
   { value: 'aerial', label: 'Aerial' },
   { value: 'pole', label: 'Pole' },

@@ -53,10 +53,8 @@ test('loose fibers are counted and looked at before the adhesive, and then splic
   await see(page, 'on the right: 3 of 3');
   await answerColor(page, 'right');
   await press(page, 'It is a ribbon now');
-  await see(page, 'which color lies at the hinge, left?');
-  await press(page, 'BL blue');
-  await see(page, 'which color lies at the hinge, right?');
-  await press(page, 'BL blue');
+  await see(page, 'which colors lie at the hinge, left and right?');
+  await press(page, 'blue left, blue right');
   await press(page, padKey(3));
   await press(page, 'The other 11 read 0.03 too');
   await see(page, 'holds: 0.03 of 0.12 dB.');

@@ -20,7 +20,7 @@ test.each<[Size]>([['phone'], ['wide']])(
   'marks are made in their order, taken back, looked at, and are still made after a reload (%s)',
   async (size) => {
     const page = await open(size, prepare());
-    await see(page, 'marks 9 of 17, steps 4 of 11');
+    await see(page, 'marks 9 of 17, steps 7 of 15');
     await press(page, 'Cut sheet for 96 Mirante');
     await see(page, '9 of 17 made');
     await press(page, /^Done: 10 · Cut the strength member/);
@@ -45,8 +45,13 @@ test.each<[Size]>([['phone'], ['wide']])(
 
 test('a wrong count stops the step until it is counted again, or somebody says why', async () => {
   const page = await open('phone', prepare(`/${at.demo.cable('96 Mirante')}/steps`));
-  await press(page, 'Done: Strength member');
-  await see(page, 'How many tubes come out of the cable?');
+  // Tubes and fillers are counted before anything is cut, each for itself.
+  await press(page, /^Count the fillers/);
+  await see(page, 'a filler is solid and does not give between two fingers');
+  await press(page, /^Count the tubes/);
+  await see(page, 'answered 8');
+  await press(page, 'Not done after all: Count the tubes');
+  await see(page, 'How many tubes does the cable have?');
   await fill(page, 'Counted', 'eight');
   await press(page, 'That is it');
   await see(page, 'Give the number that you counted, in digits.');
@@ -58,7 +63,10 @@ test('a wrong count stops the step until it is counted again, or somebody says w
   await fill(page, 'Counted', '8');
   await press(page, 'That is it');
   await see(page, 'answered 8');
-  await see(page, 'Which color has tube 7, the first that you open?');
+  await press(page, 'Done: Strength member');
+  await press(page, 'Done: Degrease tubes and hands');
+  await press(page, 'Done: Pick out the tubes to be opened');
+  await see(page, 'Which color has tube 7?');
   await press(page, 'BL blue');
   await see(page, 'BL is not what the plan expects');
   await fill(page, 'Why it is right to go on all the same', 'color faded, counted twice');
@@ -96,7 +104,7 @@ test('lists are looked at, what is missing says what it stops, cautions are aske
   const page = await open('wide', prepare());
   await see(page, 'Missing: Soap solution, bottle (stops the flash test).');
   await press(page, 'Check the lists');
-  await see(page, 'Gas and lack of air cannot be smelled.');
+  await see(page, 'Gas collects in a handhole too');
   await press(page, 'Missing: Ring cutter');
   await see(page, 'Ring cutter: stops the ring cut.');
   await press(page, /^✓ Test the air: seen to|^Test the air: seen to/, 'checkbox');
@@ -168,9 +176,9 @@ test('a project in inches is measured in inches, and a table that nobody touched
   const before = (await request<ProjectDefinition>(address)).body;
   const page = await open('phone', prepare(`/${at.demo.cable('24 Escola')}`));
   await see(page, 'Measured from the cable end.');
-  await see(page, /118-1\/8.in/);
+  await see(page, /64.in/);
   await press(page, /Cut the strength member/);
-  await see(page, /110-1\/8.in from the cable end/);
+  await see(page, /56.in from the cable end/);
   await see(page, /8.in stay for the bracket/);
   await press(page, 'Close');
   await press(page, 'The closure’s table');
@@ -210,3 +218,46 @@ test('packed once is packed for everybody: a tick in the kit shows in the lists'
   await seeGone(page, 'Missing:');
   await page.close();
 }, 60_000);
+
+test('traffic in a tube that would be cut stops cut sheet and steps until somebody answers for it; a window cuts nothing live', async () => {
+  const page = await open('phone', `${at.demo.closureAt('M1')}/prepare`);
+  const sheet = `${at.demo.closureAt('M1')}/prepare/${at.demo.cable('48 Vila')}`;
+  await page.goto(sheet);
+  await see(page, 'express, by window');
+  await see(page, /open a window/);
+  // Let in as an express cable, the whole tube is cut, and the clinic with it.
+  await page.goto(`${at.demo.closureAt('M1')}/plan`);
+  await see(page, '4 splices, all with a slot.');
+  await press(page, /^A 48 Vila/);
+  await press(page, 'Express', 'radio');
+  await press(page, 'Close');
+  await see(page, 'Fibers 29–36 carry Clinic in tube 3 of A, and it is cut whole for the 4 fibers');
+  await press(page, 'Save the plan');
+  await see(page, 'Saved');
+
+  await page.goto(sheet);
+  await see(page, /Fibers 29–36 carry Clinic in what is cut, Tube 3 GR: an outage\./);
+  await see(page, /Cut whole: 8 live fibers cut, .* By a window: no live fiber cut/);
+  await press(page, /· Cut tube 3 GR/);
+  await see(page, 'Not before the circuit is down. The steps ask for it.');
+  await page.waitForSelector('[aria-label="Made: Cut tube 3 GR"][aria-disabled="true"]');
+  await press(page, 'Close');
+  await press(page, 'Steps');
+  await press(page, /^Cut the tubes/);
+  await see(page, 'First: Live fibers in what is cut.');
+  await press(page, /^Live fibers in what is cut/);
+  await see(page, 'How many of the circuits still carry traffic?');
+  await fill(page, 'Still carrying', '1');
+  await press(page, 'That is it');
+  await see(page, 'Do not cut. Let the cable in by a window');
+  await press(page, 'Answer again');
+  await fill(page, 'Still carrying', '0');
+  await press(page, 'That is it');
+  await see(page, 'answered 0');
+  await page.goto(sheet);
+  await press(page, /· Cut tube 3 GR/);
+  await press(page, 'Made: Cut tube 3 GR');
+  await press(page, 'Close');
+  await see(page, '1 of ');
+  await page.close();
+}, 90_000);

@@ -1,4 +1,4 @@
-import { planClosure, ribbonHolder, runsOf } from '@cordel/core';
+import { planClosure, runsOf } from '@cordel/core';
 import { newGear, type Machine } from '@cordel/core/gear';
 import { randomUUID } from 'node:crypto';
 import { build } from 'esbuild';
@@ -92,8 +92,7 @@ export async function benchRibbonTap(): Promise<void> {
   const project = `${server.url}/api/projects`;
   await request(project, 'POST', definition);
   // Nobody is asked how the ribbons lie: that is not what is measured.
-  const holders = new Map(ribbons.map((one) => [`${one.tray}.${ribbonHolder(one.slot)}`, one]));
-  const facts = [...holders.values()].map(({ left, right }) => ({
+  const facts = ribbons.map(({ left, right }) => ({
     v: 2,
     id: randomUUID(),
     kind: 'tick',

@@ -117,7 +117,7 @@ export const screens: ScreenAt[] = [
   {
     name: 'bench, asked how a ribbon lies',
     path: () => demo.bench(5, 1),
-    shows: 'which color lies at the hinge, left?',
+    shows: 'which colors lie at the hinge, left and right?',
   },
   {
     name: 'bench, ribbon half read',
@@ -214,9 +214,9 @@ export const screens: ScreenAt[] = [
   {
     name: 'steps, answered wrongly',
     path: () => `${demo.closureAt('U3')}/prepare/${demo.cable('96 Mirante')}/steps`,
-    shows: '4 of 11 done',
+    shows: '7 of 15 done',
     then: async (page) => {
-      await press(page, /^Pick out the tubes/);
+      await press(page, /^Tube 7: its color/);
       await press(page, 'BL blue');
       await see(page, 'BL is not what the plan expects');
     },

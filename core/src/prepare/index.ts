@@ -8,6 +8,7 @@ export * from './cut/cutMark';
 export * from './cut/cutSheet';
 export * from './time/estimate';
 export * from './time/pace';
+export * from './steps/hingeCheck';
 export * from './steps/live';
 export * from './steps/progress';
 export * from './steps/readiness';

@@ -64,7 +64,18 @@ export function CheckPart({
   return (
     <View style={styles.part} role="group" aria-label={check.ask}>
       <Type look="heading">{check.ask}</Type>
-      {check.expects === 'color' ? (
+      {check.expects === 'colors' ? (
+        <View style={styles.colors}>
+          {(check.pairs ?? []).map(([left, right]) => (
+            <PairKey
+              key={`${left.code} ${right.code}`}
+              left={left}
+              right={right}
+              onPress={() => give(`${left.code} ${right.code}`)}
+            />
+          ))}
+        </View>
+      ) : check.expects === 'color' ? (
         <View style={styles.colors}>
           {(check.choices ?? []).map((color) => (
             <ColorKey key={color.code} color={color} onPress={() => give(color.code)} />
@@ -114,6 +125,24 @@ function ColorKey({ color, onPress }: { color: ColorMark; onPress: () => void })
   );
 }
 
+/** A color on the left and one on the right, as the two holders are seen from above. */
+function PairKey({ left, right, onPress }: { left: ColorMark; right: ColorMark; onPress: () => void }) {
+  const { palette } = useCordelTheme();
+  return (
+    <Pressable
+      role="button"
+      aria-label={`${left.name} left, ${right.name} right`}
+      onPress={onPress}
+      style={[styles.color, styles.pair, { borderColor: palette.ink, backgroundColor: palette.ground }]}
+    >
+      <Type look="strong">{left.code}</Type>
+      <GlassCapsule color={left} />
+      <GlassCapsule color={right} />
+      <Type look="strong">{right.code}</Type>
+    </Pressable>
+  );
+}
+
 const styles = StyleSheet.create({
   part: { gap: space.medium },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: space.small },
@@ -129,4 +158,5 @@ const styles = StyleSheet.create({
     borderWidth: stroke.rule,
     paddingHorizontal: space.small,
   },
+  pair: { flexGrow: 1, flexBasis: 150 },
 });

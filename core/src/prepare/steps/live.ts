@@ -26,7 +26,7 @@ export function liveStep(sheet: CutSheet, tape: (length: number) => string): Ste
     mistake: 'Going by the plan alone: circuits were moved since it was drawn.',
     caution: 'Cutting a live fiber is an outage, and its light cannot be seen: never look into an end.',
     check: {
-      ask: `How many of the ${count === 1 ? 'one circuit' : `${count} circuits`} still carry traffic?`,
+      ask: 'How many of the circuits still carry traffic?',
       expects: 'count',
       field: 'Still carrying',
       answer: '0',

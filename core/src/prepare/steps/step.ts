@@ -4,11 +4,14 @@ import type { ColorMark } from '../../line/colorCode';
 /** A question whose answer can be wrong, asked before the step counts as done. */
 export interface StepCheck {
   readonly ask: string;
-  readonly expects: 'count' | 'color';
-  /** The right answer: a number, or a two-letter color code. */
+  /** A number, a color, or a color on the left and one on the right. */
+  readonly expects: 'count' | 'color' | 'colors';
+  /** The right answer: a number, a color code, or two of them, "BL AQ". */
   readonly answer: string;
   /** For a color: what to pick from. */
   readonly choices?: readonly ColorMark[];
+  /** For two colors: what to pick from, left and right. */
+  readonly pairs?: readonly (readonly [ColorMark, ColorMark])[];
   /** For a number: what it is, where it is not a count. */
   readonly field?: string;
   /** What a wrong answer means, and what to do before going on. */
@@ -39,13 +42,13 @@ export interface Step {
 /** What somebody typed or picked, as it is recorded: "12" is a count, "bl" is BL; null when it is neither of what is asked. */
 export function readAnswer(check: StepCheck, text: string): TickAnswer | null {
   const given = text.trim().toUpperCase();
-  if (check.expects === 'color') return given === '' ? null : { colors: [given] };
+  if (check.expects !== 'count') return given === '' ? null : { colors: given.split(/\s+/) };
   return /^\d{1,5}$/.test(given) ? { count: Number(given) } : null;
 }
 
 /** Whether an answer is what the check expects. */
 export function isRightAnswer(check: StepCheck, answer: TickAnswer): boolean {
-  if (check.expects === 'color') return answer.colors?.length === 1 && answer.colors[0] === check.answer;
+  if (check.expects !== 'count') return answer.colors?.join(' ') === check.answer;
   return answer.count === Number(check.answer);
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { cableOf, joint } from '../../../test/joint';
 import { ribbonSizes, type Construction } from '../../index';
-import { ribbonHolder, ribbonPolarity } from './polarity';
+import { ribbonPolarity } from './polarity';
 
 const ribbons = (count: number, size: (typeof ribbonSizes)[number]): Construction => ({
   kind: 'central-ribbon',
@@ -31,10 +31,6 @@ test('straight, blue meets blue at the hinge; reversed for a method B channel, 1
     '1-12',
     '2-11',
   ]);
-});
-
-test('ribbons 1 to 3 lie in the first holder, 4 to 6 in the second (common practice)', () => {
-  expect([1, 3, 4, 6, 7].map(ribbonHolder)).toEqual([1, 1, 2, 2, 3]);
 });
 
 test('for every size: each fiber meets one, straight keeps the number, reversed mirrors it', () => {

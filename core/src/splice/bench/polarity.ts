@@ -3,14 +3,6 @@ import type { ColorMark } from '../../line/colorCode';
 import { fiberName } from '../../line/fiberNumber';
 import type { PlannedSplice } from '../../plan/order/order';
 
-/** Ribbons in one holder of a tray: blue, orange, green in the first, and so on (common practice). */
-export const ribbonsInHolder = 3;
-
-/** The holder that a ribbon's slot belongs to, 1 … on its tray. */
-export function ribbonHolder(slot: number): number {
-  return Math.ceil(slot / ribbonsInHolder);
-}
-
 /** Which fiber meets which in one ribbon splice, by the numbers they have in their ribbons. */
 export interface RibbonPair {
   readonly left: { readonly fiber: number; readonly color: ColorMark };

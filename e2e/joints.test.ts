@@ -54,7 +54,7 @@ test('loose fibers are counted and looked at before the adhesive, and then splic
   await answerColor(page, 'right');
   await press(page, 'It is a ribbon now');
   await see(page, 'which colors lie at the hinge, left and right?');
-  await press(page, 'blue left, blue right');
+  await press(page, 'BL BL: blue left, blue right');
   await press(page, padKey(3));
   await press(page, 'The other 11 read 0.03 too');
   await see(page, 'holds: 0.03 of 0.12 dB.');

@@ -161,7 +161,7 @@ test('the loss sheet is saved by the browser, and a deleted project leaves the s
   await press(page, 'Delete it');
   await see(page, 'The shelf is empty');
   await press(page, 'Put back Vale do Umbu ring, section 2');
-  await see(page, '148 of 283 splices');
+  await see(page, '148 of 287 splices');
   await page.close();
 }, 120_000);
 

@@ -71,7 +71,7 @@ async function main(folder: string): Promise<void> {
     [
       'shelf',
       server.url,
-      '148 of 283 splices',
+      '148 of 287 splices',
       'phone',
       'day',
       async (page) => {

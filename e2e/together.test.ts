@@ -156,7 +156,7 @@ test.each(['phone', 'wide'] as const)(
       expect(await small()).toEqual([]);
     }
     // The holder is looked at, and the ribbon's own panels come up.
-    await press(page, 'blue left, blue right');
+    await press(page, 'BL BL: blue left, blue right');
     await see(page, 'Straight: 1 meets 1');
     expect(await small()).toEqual([]);
     await press(page, 'Before arc');

@@ -39,5 +39,6 @@ export * from './statistics/quantile';
 export * from './trace/otdrStep';
 export * from './units/length';
 export * from './units/tapeLength';
+export * from './units/toldApart';
 export * from './handover/lossSheet';
 export * from './handover/projectFile';

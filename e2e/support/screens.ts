@@ -68,11 +68,11 @@ interface ScreenAt {
 }
 
 export const screens: ScreenAt[] = [
-  { name: 'shelf', path: () => server.url, shows: '148 of 283 splices' },
+  { name: 'shelf', path: () => server.url, shows: '148 of 287 splices' },
   {
     name: 'preferences',
     path: () => server.url,
-    shows: '148 of 283 splices',
+    shows: '148 of 287 splices',
     then: async (page) => {
       await press(page, /^Preferences/);
       await see(page, 'Text size');

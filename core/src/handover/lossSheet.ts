@@ -1,7 +1,7 @@
 import { type Fact, type GearFact, type SpliceFact } from '../facts';
 import type { Cable } from '../line/cable';
 import { fiberCount, fiberName } from '../line/fiberNumber';
-import { siteOf, type Site } from '../line/project';
+import { alongTheRoute, siteOf, type Site } from '../line/project';
 import type { Limits } from '../limits/limits';
 import { planClosure } from '../plan/trays/closurePlan';
 import { passedOver, passedOverBook, type PassedOver } from '../gear/passedOver';
@@ -67,10 +67,12 @@ export function lossSheet(
   const { limits } = definition.project;
   const rows: string[][] = [];
   const book = passedOverBook(new Map([...facts, ...gearFacts].map((fact) => [fact.id, fact])).values());
-  const closures = definition.closures
-    .filter((closure) => closureIds.includes(closure.id))
-    .map((closure) => ({ closure, site: siteOf(definition.sites, closure.siteId) }))
-    .sort((a, b) => a.site.chainage - b.site.chainage);
+  const closures = alongTheRoute(
+    definition.sites,
+    definition.closures
+      .filter((closure) => closureIds.includes(closure.id))
+      .map((closure) => ({ closure, site: siteOf(definition.sites, closure.siteId) })),
+  );
 
   for (const { closure, site } of closures) {
     const own = facts.filter((fact) => fact.subject.closureId === closure.id);

@@ -139,7 +139,12 @@ export function kitList(
     const trays = plan.trays.filter((tray) =>
       tray.splices.some((splice) => !done.settled.has(splice.id) && fromRibbon(splice, cables)),
     ).length;
-    add('transport-tube', 'Transport tube', trays, `${trays} trays with ribbons, one up to each`);
+    add(
+      'transport-tube',
+      'Transport tube',
+      trays,
+      `${trays} ${trays === 1 ? 'tray' : 'trays'} with ribbons, one up to each`,
+    );
   }
 
   if (!done.sealed) {

@@ -1,5 +1,14 @@
 import { id } from '../../test/example';
-import { branchSites, cablesAlong, cordOrder, routeSites, siteOf, type Site } from './project';
+import {
+  alongTheRoute,
+  branchSites,
+  cablesAlong,
+  cordOrder,
+  routeMeters,
+  routeSites,
+  siteOf,
+  type Site,
+} from './project';
 
 const site = (number: number, chainage: number, branchFrom?: number): Site => ({
   id: id(number),
@@ -17,6 +26,26 @@ test('the route goes by distance, a branch by its own, right after where it leav
   expect(names(branchSites(sites, id(2)))).toEqual(['S4', 'S5']);
   expect(names(cordOrder(sites))).toEqual(['S1', 'S2', 'S4', 'S5', 'S3']);
 });
+
+test('from a branch both legs count', () => {
+  const meters = (a: number, b: number) => routeMeters(sites, siteOf(sites, id(a)), siteOf(sites, id(b)));
+  // S2 lies at 500 of the route, its branch has S4 at 40 and S5 at 300.
+  expect([meters(1, 3), meters(2, 5), meters(5, 2), meters(4, 5)]).toEqual([900, 300, 300, 260]);
+  // 300 back to S2 and 400 on to S3; 300 back and 500 back to S1.
+  expect([meters(5, 3), meters(1, 5)]).toEqual([700, 800]);
+  // Branches of two sites, and a branch of a branch.
+  const more = [...sites, site(6, 70, 3), site(7, 10, 5)];
+  const far = (a: number, b: number) => routeMeters(more, siteOf(more, id(a)), siteOf(more, id(b)));
+  expect([far(5, 6), far(7, 6), far(7, 4)]).toEqual([300 + 400 + 70, 10 + 300 + 400 + 70, 10 + 260]);
+});
+
+test('what stands at sites is listed as the cord passes them', () =>
+  expect(
+    alongTheRoute(
+      sites,
+      sites.map((one) => ({ site: one })),
+    ).map(({ site: { name } }) => name),
+  ).toEqual(['S1', 'S2', 'S4', 'S5', 'S3']));
 
 test('cables are listed as the cord meets them, those that run on first', () => {
   const cable = (label: string, ...at: number[]) => ({ label, siteIds: at.map(id) });

@@ -67,6 +67,41 @@ export function cordOrder(sites: readonly Site[]): Site[] {
   return routeSites(sites).flatMap((site) => [site, ...branchSites(sites, site.id)]);
 }
 
+/** Puts what stands at sites in the order in which the cord passes them. */
+export function alongTheRoute<T extends { readonly site: Site }>(
+  sites: readonly Site[],
+  list: readonly T[],
+): T[] {
+  const place = new Map(cordOrder(sites).map((site, index) => [site.id, index]));
+  const at = ({ site }: T) => place.get(site.id) ?? sites.length;
+  return [...list].sort((a, b) => at(a) - at(b));
+}
+
+/**
+ * Meters of route between two sites: along the line that they share, and from a branch both legs, down to where it leaves and on from there. NaN when they are on no
+ * route together.
+ */
+export function routeMeters(sites: readonly Site[], from: Site, to: Site): number {
+  const byId = new Map(sites.map((site) => [site.id, site]));
+  // From each line that a site hangs on: how far it is to it, and where it comes in.
+  const linesOf = (start: Site) => {
+    const lines = new Map<string | undefined, { readonly meters: number; readonly at: number }>();
+    let meters = 0;
+    for (let site: Site | undefined = start; site && !lines.has(site.branchFrom);) {
+      lines.set(site.branchFrom, { meters, at: site.chainage });
+      meters += site.chainage;
+      site = site.branchFrom === undefined ? undefined : byId.get(site.branchFrom);
+    }
+    return lines;
+  };
+  const others = linesOf(to);
+  for (const [line, own] of linesOf(from)) {
+    const other = others.get(line);
+    if (other) return own.meters + Math.abs(other.at - own.at) + other.meters;
+  }
+  return NaN;
+}
+
 /** Cables in the order in which the cord meets their beginnings; those that run on the farthest first. */
 export function cablesAlong<C extends { readonly label: string; readonly siteIds: readonly string[] }>(
   sites: readonly Site[],

@@ -1,5 +1,6 @@
 import { wordsIn, type FindingIn, type Told } from '../finding';
 import type { ArcAdvice, ArcLimit, OverLimit } from './bench/beforeArc';
+import { toldApart } from '../units/toldApart';
 import { formatLoss, lossRefusal } from './record/reading';
 import type { Mark, Reason } from './record/verdict';
 
@@ -17,13 +18,15 @@ export const markWords: Readonly<Record<Mark, string>> = {
 export function reasonWords(reason: Reason): string {
   const of = reason.fiber === null ? '' : `Fiber ${reason.fiber}: `;
   switch (reason.code) {
-    case 'loss':
-      return `${of}${formatLoss(reason.params.loss)} dB is over ${formatLoss(reason.params.limit)} dB.`;
+    case 'loss': {
+      const [loss, limit] = toldApart(reason.params.loss, reason.params.limit, formatLoss);
+      return `${of}${loss} dB is over ${limit} dB.`;
+    }
     case 'cleave-left':
     case 'cleave-right': {
       const side = reason.code === 'cleave-left' ? 'left' : 'right';
-      const { angle, limit } = reason.params;
-      return `Cleave ${side} ${formatAngle(angle)} is over ${formatAngle(limit)}. Recleave the ${side} end before fusing.`;
+      const [angle, limit] = toldApart(reason.params.angle, reason.params.limit, degreesOf);
+      return `Cleave ${side} ${angle}° is over ${limit}°. Recleave the ${side} end before fusing.`;
     }
     case 'proof-test':
       return 'The proof test failed. Splice again whatever the loss reads.';
@@ -115,5 +118,9 @@ export function micrometers(value: number): string {
 
 /** "1.6°" */
 export function formatAngle(degrees: number): string {
-  return `${degrees.toFixed(Math.round(degrees * 100) % 10 === 0 ? 1 : 2)}°`;
+  return `${degreesOf(degrees)}°`;
+}
+
+function degreesOf(degrees: number): string {
+  return degrees.toFixed(Math.round(degrees * 100) % 10 === 0 ? 1 : 2);
 }

@@ -45,13 +45,30 @@ test.each([
   ['2 m', 'in', 2000],
   ['5 ft', 'mm', 1524],
   ['30 cm', 'in', 300],
+  ['64 inch', 'mm', 1625.6],
+  ['64 inches', 'mm', 1625.6],
+  ['64”', 'mm', 1625.6],
+  ['64″', 'mm', 1625.6],
+  ['2¼', 'in', 57.15],
+  ['¾ in', 'mm', 19.05],
+  ['5\' 4"', 'mm', 1625.6],
+  ['5’ 4”', 'in', 1625.6],
+  ['5 ft 4', 'mm', 1625.6],
+  ['5\' 4 1/2"', 'mm', 1638.3],
+  ['2 feet', 'mm', 609.6],
+  ['1,626', 'in', 1626 * 25.4],
+  ['1,5', 'in', 38.1],
+  ['1,626', 'mm', 1.626],
 ] as const)('“%s” in a project of %s is %d mm', (text, units, millimeters) => {
   expect(parseTape(text, units)).toBeCloseTo(millimeters, 9);
 });
 
-test.each(['', 'abc', '1/0', '-5', '1.2.3', 'NaN', '1 2 3'])('“%s” is no length', (text) => {
-  expect(parseTape(text, 'mm')).toBeNull();
-});
+test.each(['', 'abc', '1/0', '-5', '1.2.3', 'NaN', '1 2 3', "5' x", "'", '"', '¼¼'])(
+  '“%s” is no length',
+  (text) => {
+    expect(parseTape(text, 'mm')).toBeNull();
+  },
+);
 
 test('what was given in sixteenths of an inch is shown in the very same inches', () => {
   fc.assert(

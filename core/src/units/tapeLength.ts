@@ -46,22 +46,38 @@ function lowest(over: number, under: number): [number, number] {
 }
 
 /**
- * A length that a person typed: "640", "1 626", "12,5", and in inches also "2-1/4", "2 1/4", "1/2", "3.5". The unit may stand behind it and
- * wins over the one that is expected. In mm, not rounded; null when it cannot be read.
+ * A length that a person typed: "640", "1 626", "12,5", and in inches also "2-1/4", "2 1/4", "2¼", "1/2", "3.5", "5' 4\"". The unit may stand behind it and
+ * wins over the one that is expected. In inches "1,626" is one thousand six hundred: nobody writes thousandths of an inch so. In mm, not rounded; null when it
+ * cannot be read.
  */
 export function parseTape(text: string, units: 'mm' | 'in'): number | null {
-  const match = /^(.*?)\s*(mm|cm|m|in|"|ft|')?$/i.exec(text.trim());
-  const figure = readFigure(match?.[1] ?? '');
-  if (figure === null) return null;
-  return figure * millimetersIn(match?.[2]?.toLowerCase() ?? units);
+  const plain = text
+    .trim()
+    .replace(/[\u00bc-\u00be\u2150-\u215e]/g, (one) => ` ${one.normalize('NFKC').replace('\u2044', '/')}`)
+    .replace(/[\u201c\u201d\u2033\u2036]|''/g, '"')
+    .replace(/[\u2018\u2019\u2032\u2035]/g, "'")
+    .trim();
+  const both = /^(\d+)\s*(?:'|ft|feet|foot)\s*[-,]?\s*(\S.*)$/i.exec(plain);
+  if (both) {
+    const inches = parseTape(/["a-z]\s*$/i.test(both[2]!) ? both[2]! : `${both[2]!} in`, 'in');
+    return inches === null ? null : Number(both[1]) * millimetersIn('ft') + inches;
+  }
+  const match = /^(.*?)\s*(mm|cm|m|inch(?:es)?|in\.?|"|feet|foot|ft\.?|')?$/i.exec(plain);
+  const unit = match?.[2]?.toLowerCase().replace('.', '') ?? units;
+  const figure = readFigure(match?.[1] ?? '', /^(in|"|f|')/.test(unit));
+  return figure === null ? null : figure * millimetersIn(unit);
 }
 
 function millimetersIn(unit: string): number {
   switch (unit) {
     case 'in':
+    case 'inch':
+    case 'inches':
     case '"':
       return millimetersPerInch;
     case 'ft':
+    case 'feet':
+    case 'foot':
     case "'":
       return 12 * millimetersPerInch;
     case 'cm':
@@ -73,14 +89,15 @@ function millimetersIn(unit: string): number {
   }
 }
 
-function readFigure(text: string): number | null {
+function readFigure(text: string, inches: boolean): number | null {
   const fraction = /^(?:(\d+)[-\s]+)?(\d+)\/(\d+)$/.exec(text);
   if (fraction) {
     const under = Number(fraction[3]);
     return under === 0 ? null : Number(fraction[1] ?? 0) + Number(fraction[2]) / under;
   }
   // Thin groups of three, as they are shown.
-  const plain = text.replace(/(?<=\d)[\s\u00a0](?=\d{3}\b)/g, '').replace(',', '.');
+  const grouped = inches && /^\d{1,3}(,\d{3})+$/.test(text) ? text.replaceAll(',', '') : text;
+  const plain = grouped.replace(/(?<=\d)[\s\u00a0](?=\d{3}\b)/g, '').replace(',', '.');
   return /^\d+(\.\d*)?$|^\.\d+$/.test(plain) ? Number(plain) : null;
 }
 

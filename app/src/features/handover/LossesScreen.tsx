@@ -1,4 +1,11 @@
-import { formatChainage, formatLoss, formatMean, siteOf, type ProjectDefinition } from '@cordel/core';
+import {
+  formatChainage,
+  formatLoss,
+  formatMean,
+  alongTheRoute,
+  siteOf,
+  type ProjectDefinition,
+} from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
@@ -63,13 +70,14 @@ function ClosureList({ definition }: { definition: ProjectDefinition }) {
         text="Losses appear here when the route has a closure with a splicing order."
       />
     );
-  const rows = closures
-    .map((closure) => ({
+  const rows = alongTheRoute(
+    sites,
+    closures.map((closure) => ({
       site: siteOf(sites, closure.siteId),
       closure,
       rollUp: progress.find((one) => one.closureId === closure.id)!.rollUp,
-    }))
-    .sort((a, b) => a.site.chainage - b.site.chainage);
+    })),
+  );
   return rows.map(({ site, closure, rollUp }, index) => (
     <CordRow
       key={closure.id}

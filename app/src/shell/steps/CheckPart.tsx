@@ -131,7 +131,7 @@ function PairKey({ left, right, onPress }: { left: ColorMark; right: ColorMark; 
   return (
     <Pressable
       role="button"
-      aria-label={`${left.name} left, ${right.name} right`}
+      aria-label={`${left.code} ${right.code}: ${left.name} left, ${right.name} right`}
       onPress={onPress}
       style={[styles.color, styles.pair, { borderColor: palette.ink, backgroundColor: palette.ground }]}
     >
@@ -158,5 +158,5 @@ const styles = StyleSheet.create({
     borderWidth: stroke.rule,
     paddingHorizontal: space.small,
   },
-  pair: { flexGrow: 1, flexBasis: 150 },
+  pair: { flexGrow: 1, flexBasis: 150, flexWrap: 'wrap' },
 });

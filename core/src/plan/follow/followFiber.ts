@@ -1,6 +1,6 @@
 import type { Cable } from '../../line/cable';
 import { fiberCount } from '../../line/fiberNumber';
-import type { Site } from '../../line/project';
+import { routeMeters, type Site } from '../../line/project';
 import type { Closure } from '../closure';
 import type { ClosurePlan } from '../trays/closurePlan';
 import type { FiberEnd, FiberSide } from '../fiberEnd';
@@ -156,10 +156,7 @@ class Walker {
   private meters(a: string, b: string): number {
     const [from, to] = [this.sites.get(a), this.sites.get(b)];
     if (!from || !to) return 0;
-    // The first site of a branch counts its distance from where the branch leaves.
-    if (to.branchFrom === from.id) return to.chainage;
-    if (from.branchFrom === to.id) return from.chainage;
-    return Math.abs(to.chainage - from.chainage);
+    return routeMeters(this.route.sites, from, to) || 0;
   }
 }
 

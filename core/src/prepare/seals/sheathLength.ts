@@ -1,6 +1,6 @@
 import { sayAt } from '../../finding';
 import type { Cable } from '../../line/cable';
-import { siteOf, type Site } from '../../line/project';
+import { routeMeters, siteOf, type Site } from '../../line/project';
 import type { PrepareFinding } from '../words';
 
 /** Cable between two sites by the numbers printed on its sheath. m. */
@@ -36,7 +36,7 @@ export function sheathSpans(
     const to = siteOf(sites, id);
     const step = marks.get(to.id)! - marks.get(from.id)!;
     const sheath = Math.abs(step);
-    const route = distance(from, to);
+    const route = routeMeters(sites, from, to);
     const findings: PrepareFinding[] = [];
     const say = sayAt(findings, { kind: 'span', label: cable.label, from: from.name, to: to.name });
     if (step !== 0 && Math.sign(step) !== rising) say('turned', { site: from.name });
@@ -49,10 +49,4 @@ export function sheathSpans(
     }
     return { from, to, sheath, fiber: sheath * (1 + (cable.excess ?? 0)), route, findings };
   });
-}
-
-function distance(from: Site, to: Site): number {
-  if (from.branchFrom === to.branchFrom) return Math.abs(to.chainage - from.chainage);
-  // One of them lies on a branch that leaves at the other.
-  return from.branchFrom === to.id ? from.chainage : to.chainage;
 }

@@ -236,7 +236,7 @@ export function connectorChapter(
         {
           id: 'mechanical-cleave',
           title: 'Cleave',
-          what: `Coating at the ${tape(16)} mark of the cleaver.`,
+          what: 'Coating at the 16 mm mark of the cleaver, or at the connector’s own.',
           good: 'A straight end, length as the connector asks.',
           mistake: 'Touching the end after the cleave.',
           caution: 'The cut-off piece is a splinter: into the container.',
@@ -266,7 +266,7 @@ export function connectorChapter(
       {
         id: 'fusion-parts',
         title: 'Boot and short sleeve on first',
-        what: `In this order: boot, then the sleeve of about ${tape(27)}.`,
+        what: 'In this order: boot, then the sleeve of about 27 mm.',
         good: 'Both are on the fiber before it is stripped.',
         mistake: 'The most told one: a good splice, and the sleeve on the table.',
         check: {

@@ -128,7 +128,7 @@ function CableFormAt({
       then();
     });
   const submit = () => {
-    const read = cableOfForm(form, cable?.id ?? v7(), project.units);
+    const read = cableOfForm(form, cable?.id ?? v7(), project.units, cable);
     setTroubles(read.troubles);
     if (!read.cable) return;
     const made = read.cable;

@@ -107,3 +107,15 @@ test('a project in feet and inches is asked and answered in them', () => {
   expect([form.diameter, form.markFirst, form.markLast]).toEqual(['0.5', '1000', '2000']);
   expect(cableOfForm(form, id, 'in').cable).toEqual(cable);
 });
+
+test('what nobody touched keeps its length to the last digit, in inches too', () => {
+  const cable: Cable = {
+    ...cableOf({ kind: 'pigtails', fibers: 12, bufferMicrometers: 900 }),
+    diameter: 12.4,
+    sheathMarks: { first: 40, last: 1252.333 },
+  };
+  const form = formOfCable(cable, 'in');
+  expect(cableOfForm(form, id, 'in', cable).cable).toEqual(cable);
+  const touched = cableOfForm({ ...form, diameter: '0.5' }, id, 'in', cable).cable!;
+  expect([touched.diameter, touched.sheathMarks]).toEqual([12.7, cable.sheathMarks]);
+});

@@ -251,11 +251,15 @@ export function constructionOf(form: CableForm): { construction?: Construction; 
   return { troubles: { [field]: issue.message } };
 }
 
-/** The cable that the form says, or what is wrong with which field. */
+/**
+ * The cable that the form says, or what is wrong with which field.
+ * @param before the cable that the form was opened with
+ */
 export function cableOfForm(
   form: CableForm,
   id: string,
   units: Units,
+  before: Cable | null = null,
 ): { cable?: Cable; troubles: FormTroubles } {
   const { construction, troubles } = constructionOf(form);
   const optional = (field: keyof CableForm, scale = 1): number | undefined => {
@@ -301,6 +305,10 @@ export function cableOfForm(
   if (form.siteIds.length === 0) troubles.siteIds = 'Pick the sites it runs through.';
   if (Object.keys(troubles).length > 0 || !construction) return { troubles };
 
+  // What nobody touched keeps its length to the last digit: what is shown is rounded.
+  const asShown = before ? formOfCable(before, units) : null;
+  const kept = (field: 'diameter' | 'markFirst' | 'markLast', was: number | undefined, typed: number) =>
+    was !== undefined && asShown?.[field] === form[field] ? was : typed;
   const parsed = cableSchema.safeParse({
     id,
     label: form.label,
@@ -311,11 +319,18 @@ export function cableOfForm(
     fiberType: form.fiberType,
     ...(modeField === undefined ? {} : { modeField }),
     ...(groupIndex === undefined ? {} : { groupIndex }),
-    ...(diameter === undefined ? {} : { diameter: millimetersFromShown(diameter, units) }),
+    ...(diameter === undefined
+      ? {}
+      : { diameter: kept('diameter', before?.diameter, millimetersFromShown(diameter, units)) }),
     ...(excess === undefined ? {} : { excess: +excess.toFixed(6) }),
     ...(first === undefined || last === undefined
       ? {}
-      : { sheathMarks: { first: metersFromShown(first, units), last: metersFromShown(last, units) } }),
+      : {
+          sheathMarks: {
+            first: kept('markFirst', before?.sheathMarks?.first, metersFromShown(first, units)),
+            last: kept('markLast', before?.sheathMarks?.last, metersFromShown(last, units)),
+          },
+        }),
     ...(live.length > 0 ? { live } : {}),
   });
   if (parsed.success) return { cable: parsed.data, troubles };

@@ -60,6 +60,8 @@ interface RibbonOf {
   readonly fibers: number;
 }
 
+const ribbonRange = ([from, to]: readonly [number, number]) => (from === to ? `R${from}` : `R${from}–R${to}`);
+
 interface NamedRange {
   readonly label: string;
   readonly of: 'fiber' | 'tube' | 'ribbon';
@@ -183,6 +185,16 @@ const findingWords = {
     `Order line ${line} takes only ${inside} of the ${ribbon.fibers} fibers of ribbon ${ribbon.unit} of ${ribbon.label}. Take the whole ribbon, or splice it singly.`,
   'ribbon-sizes-differ': ({ left, right }: { left: RibbonOf; right: RibbonOf | null }) =>
     `Ribbon ${left.unit} of ${left.label} has ${left.fibers} fibers and meets ${right ? `ribbon ${right.unit} of ${right.label} with ${right.fibers}` : 'none'}. Splice them singly, or join ribbons of one size.`,
+
+  /** First and last ribbon of each side. */
+  'ribbons-as-singles': (one: {
+    line: number;
+    left: readonly [number, number];
+    right: readonly [number, number];
+  }) =>
+    `Order line ${one.line} takes whole ribbons (${ribbonRange(one.left)} to ${ribbonRange(one.right)}) fiber by fiber. If ribbons are meant, write “ribbon” behind it; if not, they have to be taken apart.`,
+  'ribbon-of-one': ({ line, fibers }: { line: number; fibers: number }) =>
+    `Order line ${line} makes ribbons of ${fibers} loose fibers, and the last one would have a single fiber. Take one fiber less, and splice it singly.`,
 
   // Trays.
   pin: (one: {

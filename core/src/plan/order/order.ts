@@ -119,6 +119,15 @@ export function expandOrder(
         );
     }
 
+    if (line.mode === 'single' && [left, right].every(isWholeRibbons)) {
+      const ribbons = (side: ResolvedSide) => ribbonsIn(side)!.map(({ unit }) => unit);
+      const [ours, theirs] = [ribbons(left), ribbons(right)];
+      say(
+        'ribbons-as-singles',
+        { line: number, left: [ours[0]!, ours.at(-1)!], right: [theirs[0]!, theirs.at(-1)!] },
+        'warning',
+      );
+    }
     const pieces = line.mode === 'single' ? null : ribbonPieces(line, left, right, number, say);
     if (line.mode !== 'single' && !pieces) return;
     const kind = pieces ? 'ribbon' : 'single';
@@ -200,9 +209,19 @@ function ribbonPieces(
   }
   if (a ?? b) return (a ?? b)!;
   const length = left.to - left.from + 1;
+  if (length % ribbonizedSize === 1) {
+    say('ribbon-of-one', { line: number, fibers: length });
+    return null;
+  }
   return Array.from({ length: Math.ceil(length / ribbonizedSize) }, (_, index) =>
     Math.min(ribbonizedSize, length - index * ribbonizedSize),
   );
+}
+
+/** Whether a range is nothing but whole ribbons. */
+function isWholeRibbons(side: ResolvedSide): boolean {
+  const ribbons = ribbonsIn(side);
+  return ribbons !== null && ribbons.every(({ inside, fibers }) => inside === fibers);
 }
 
 /** The ribbons that a range touches, with how many of their fibers lie in it; null when the cable has loose fibers. */

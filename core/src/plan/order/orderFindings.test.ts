@@ -196,3 +196,24 @@ test('an express tube of which only some fibers are spliced is told, and a windo
   expect(part('window')).toEqual([]);
   expect(codes('A+ T2 > B T1', { left: through, leftEntry: { manner: 'express' } })).toEqual([]);
 });
+
+test('whole ribbons that are ordered fiber by fiber are asked about', () => {
+  const both = { left: ribbons(4), right: ribbons(4) };
+  expect(message('A 1-12 > B 13-24', both)).toBe(
+    'Order line 1 takes whole ribbons (R1–R2 to R3–R4) fiber by fiber. If ribbons are meant, write “ribbon” behind it; if not, they have to be taken apart.',
+  );
+  expect(plan('A 1-12 > B 13-24', both).splices).toHaveLength(12);
+  expect(codes('A R1-R2 > B R3-R4', both)).toEqual([]);
+  // Part of a ribbon, or loose fibers on the other side, can be nothing else.
+  expect(codes('A 1-3 > B 1-3', both)).toEqual([]);
+  expect(codes('A 1-12 > B 1-12', { left: ribbons(4) })).toEqual([]);
+});
+
+test('no ribbon is made of one fiber', () => {
+  const { findings, splices } = plan('A 1-13 > B 1-13 ribbonized');
+  expect(findings.map(said)).toEqual([
+    'Order line 1 makes ribbons of 13 loose fibers, and the last one would have a single fiber. Take one fiber less, and splice it singly.',
+  ]);
+  expect(splices).toEqual([]);
+  expect(codes('A 1-14 > B 1-14 ribbonized')).toEqual([]);
+});

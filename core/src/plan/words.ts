@@ -336,6 +336,8 @@ export function trayReasonWords({
       return `${what}: kept there by hand.`;
     case 'room-left':
       return `${what}: out of order, because no tray behind has room and this one does.`;
+    case 'kept-whole':
+      return `${what}: out of order where it has to be, so that as many as possible stay whole.`;
     case 'split':
       return `${what}: split, because no tray has room for all of it.`;
   }

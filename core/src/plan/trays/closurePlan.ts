@@ -231,7 +231,7 @@ function splitUnits(
   const seen = new Map<string, { unitOf: Int32Array; trays: Int32Array }>();
   const split = new Map<string, { cableId: string; unit: number; trays: Set<number> }>();
   for (const { left, right, tray } of placed)
-    for (const { cableId, fiber } of [left[0]!, right[0]!]) {
+    for (const { cableId, fiber } of left.length === 1 ? [left[0]!, right[0]!] : [...left, ...right]) {
       let cable = seen.get(cableId);
       if (!cable) {
         const units = unitByFiber(cables.get(cableId)!.construction);

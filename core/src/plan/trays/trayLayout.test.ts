@@ -222,3 +222,166 @@ test('lines written out of order are laid out by number', () => {
     Array.from({ length: 24 }, (_, index) => index + 1),
   );
 });
+
+test('tubes that no tray holds whole go on where the one before ended: five trays for four of twelve, with one slot spare', () => {
+  const { splices, cables: own } = job([12, 12, 12, 12]);
+  const { placed, unplaced } = layOutTrays(splices, traysOf(...Array<number>(8).fill(12)), own, {
+    spareSlots: 1,
+  });
+  expect(unplaced).toEqual([]);
+  expect(new Set(placed.map(({ tray }) => tray)).size).toBe(5);
+});
+
+test('the order is given up before a tube is split', () => {
+  const { splices, cables: own, tubeOf } = job([8, 9]);
+  const { placed, placements } = layOutTrays(splices, traysOf(9, 8, 7), own);
+  const on = (tube: number) =>
+    new Set(placed.filter(({ left }) => tubeOf[left[0]!.fiber - 1] === tube).map(({ tray }) => tray));
+  expect([[...on(0)], [...on(1)]]).toEqual([[2], [1]]);
+  expect(placements.map(({ because }) => because)).toEqual(['kept-whole', 'kept-whole']);
+});
+
+test('a tray that takes either kind is kept for ribbons that fit nowhere else', () => {
+  const ribbons: Cable = {
+    ...cableA,
+    construction: { kind: 'central-ribbon', ribbons: 4, fibersPerRibbon: 6 },
+  };
+  const other: Cable = { ...ribbons, id: id(2) };
+  const line = closure.order[0]!;
+  const part = (mode: 'single' | 'ribbon', from: number, to: number) => ({
+    ...line,
+    mode,
+    left: { ...line.left, from, to },
+    right: { ...line.right, from, to },
+  });
+  const { unplaced, trays } = planClosure(
+    {
+      ...closure,
+      trays: [{ singleSlots: 12, ribbonSlots: 6 }, { singleSlots: 12 }],
+      order: [part('single', 1, 12), part('ribbon', 13, 24)],
+    },
+    new Map([ribbons, other].map((cable) => [cable.id, cable])),
+  );
+  expect(unplaced).toEqual([]);
+  expect(trays.map((tray) => tray.splices[0]!.kind)).toEqual(['ribbon', 'single']);
+});
+
+test('a ribbon that is made of two tubes keeps both together, and is seen where they are apart', () => {
+  const two: Cable = { ...cableA, construction: equalTubes(2, 12) };
+  const other: Cable = { ...two, id: id(2) };
+  const line = closure.order[0]!;
+  const job = (from: number, to: number, mode: 'single' | 'ribbonized') => ({
+    ...line,
+    mode,
+    left: { ...line.left, from, to },
+    right: { ...line.right, from, to },
+  });
+  const { findings } = planClosure(
+    {
+      ...closure,
+      trays: [{ singleSlots: 12 }, { singleSlots: 0, ribbonSlots: 6 }],
+      order: [job(1, 6, 'single'), job(7, 18, 'ribbonized')],
+    },
+    new Map([two, other].map((cable) => [cable.id, cable])),
+  );
+  expect(
+    findings.flatMap((finding) =>
+      finding.code === 'unit-split' ? [`${finding.params.holder.key}${finding.params.holder.number}`] : [],
+    ),
+  ).toEqual(['A1', 'B1']);
+});
+
+/** Proved against all ways there are, both sides bound. */
+test('as many tubes lie whole as can, on no more trays than the order asks for', () => {
+  const some = (most: number, max: number) =>
+    fc.array(fc.integer({ min: 1, max }), { minLength: 1, maxLength: most });
+  fc.assert(
+    fc.property(some(5, 6), some(6, 8), some(4, 9), (lefts, rights, slots) => {
+      const count = lefts.reduce((sum, size) => sum + size, 0);
+      // The other side's tubes, of other sizes, as far as they go.
+      const others: number[] = [];
+      for (let left = count, at = 0; left > 0; at += 1) {
+        const size = Math.min(left, rights[at % rights.length]!);
+        others.push(size);
+        left -= size;
+      }
+      const cable = (number: number, sizes: readonly number[]): Cable => ({
+        ...cableA,
+        id: id(number),
+        construction: {
+          kind: 'stranded-tubes',
+          strands: sizes.map((fibers) => ({ kind: 'tube' as const, fibers })),
+        },
+      });
+      const [a, b] = [cable(1, lefts), cable(2, others)];
+      const splices: PlannedSplice[] = Array.from({ length: count }, (_, index) => {
+        const [one, other] = [a, b].map((own): FiberEnd => ({
+          cableId: own.id,
+          fiber: index + 1,
+          side: 'end',
+        }));
+        return {
+          id: spliceId([one!], [other!]),
+          kind: 'single',
+          left: [one!],
+          right: [other!],
+          circuit: null,
+        };
+      });
+      // Bound together: where no tube of either side begins, the group goes on.
+      const ends = (sizes: readonly number[]) => {
+        let at = 0;
+        return new Set(sizes.map((size) => (at += size)));
+      };
+      const [ofA, ofB] = [ends(lefts), ends(others)];
+      const groups: number[] = [];
+      for (let at = 1, from = 0; at <= count; at += 1)
+        if (ofA.has(at) && ofB.has(at)) {
+          groups.push(at - from);
+          from = at;
+        }
+      fc.pre(
+        groups.every((size) => size <= Math.max(...slots)) &&
+          count <= slots.reduce((sum, one) => sum + one, 0),
+      );
+
+      const mostWhole = (at: number, left: readonly number[]): number => {
+        if (at === groups.length) return 0;
+        let best = mostWhole(at + 1, left);
+        left.forEach((free, tray) => {
+          if (free >= groups[at]!)
+            best = Math.max(best, 1 + mostWhole(at + 1, left.with(tray, free - groups[at]!)));
+        });
+        return best;
+      };
+      /** The last tray that a way with the order kept needs; Infinity where there is none. */
+      const lastInOrder = (at: number, tray: number, free: number): number => {
+        if (at === groups.length) return tray;
+        if (tray >= slots.length) return Infinity;
+        const here = free >= groups[at]! ? lastInOrder(at + 1, tray, free - groups[at]!) : Infinity;
+        return Math.min(
+          here,
+          tray + 1 < slots.length ? lastInOrder(at, tray + 1, slots[tray + 1]!) : Infinity,
+        );
+      };
+      const { placed, unplaced } = layOutTrays(
+        splices,
+        traysOf(...slots),
+        new Map([a, b].map((own) => [own.id, own])),
+      );
+      expect(unplaced).toEqual([]);
+      const trayOf = new Map(placed.map((splice) => [splice.left[0]!.fiber, splice.tray]));
+      let first = 1;
+      let whole = 0;
+      for (const size of groups) {
+        const on = new Set(Array.from({ length: size }, (_, index) => trayOf.get(first + index)));
+        if (on.size === 1) whole += 1;
+        first += size;
+      }
+      expect(whole).toBeGreaterThanOrEqual(mostWhole(0, slots));
+      const last = lastInOrder(0, 0, slots[0]!);
+      if (last !== Infinity) expect(Math.max(...trayOf.values())).toBe(last + 1);
+    }),
+    { numRuns: 400 },
+  );
+});

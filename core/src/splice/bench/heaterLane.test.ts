@@ -94,3 +94,21 @@ test('what is in the lane: the last minutes’ tries with a sleeve, each splice 
     { spliceId: spliceAt(1).id, since: Date.parse(again.madeAt) },
   ]);
 });
+
+test('a try that was taken back leaves the sleeve of the one before in its place', () => {
+  const first = attempt(1, 0.02, { minute: 27 });
+  const second = attempt(1, 0.09, { minute: 29 });
+  const back: Fact = {
+    ...factAfter(second),
+    kind: 'correction',
+    body: { attemptId: second.id, result: null, because: 'taken-back', note: '' },
+  } as unknown as Fact;
+  const now = Date.parse(timeOf(30));
+  for (const facts of [
+    [first, second, back],
+    [back, second, first],
+  ])
+    expect(sleevesOf(facts, now, () => true)).toEqual([
+      { spliceId: spliceAt(1).id, since: Date.parse(first.madeAt) },
+    ]);
+});

@@ -44,8 +44,8 @@ export function heaterLane(
 export const laneMemory = 10 * 60 * 1000;
 
 /**
- * The splices whose sleeves may still be in the lane, newest last: attempts of the last minutes that were not taken back, not broken, and not
- * without their sleeve. A splice that was tried again is there once, with its last try.
+ * The splices whose sleeves may still be in the lane, newest last: by the last try of each that was not taken back, unless it broke or has no sleeve. A try that was
+ * taken back never happened, and leaves the sleeve of the one before in its place.
  * @param now ms since 1970
  */
 export function sleevesOf(
@@ -53,24 +53,27 @@ export function sleevesOf(
   now: number,
   mine: (fact: Extract<Fact, { kind: 'attempt' }>) => boolean,
 ): { readonly spliceId: string; readonly since: number }[] {
-  const out = new Map<string, number>();
-  const withdrawn = new Set<string>();
-  for (const fact of facts)
-    if (
-      fact.kind === 'correction' &&
-      (fact.body.result === null || fact.body.result.sleeveForgotten || fact.body.result.proofTestFailed)
-    )
-      withdrawn.add(fact.body.attemptId);
+  const takenBack = new Set<string>();
+  const bare = new Set<string>();
   for (const fact of facts) {
-    if (fact.kind !== 'attempt') continue;
+    if (fact.kind !== 'correction') continue;
+    const { attemptId, result } = fact.body;
+    if (result === null) takenBack.add(attemptId);
+    else if (result.sleeveForgotten || result.proofTestFailed) bare.add(attemptId);
+  }
+  const last = new Map<string, { readonly since: number; readonly sleeve: boolean }>();
+  for (const fact of facts) {
+    if (fact.kind !== 'attempt' || takenBack.has(fact.id)) continue;
     const since = Date.parse(fact.madeAt);
     if (now - since > laneMemory || since > now || !mine(fact)) continue;
     const spliceId = spliceIdOf(fact);
-    const known = out.get(spliceId);
-    if (known !== undefined && known > since) continue;
-    out.delete(spliceId);
-    if (!withdrawn.has(fact.id) && !fact.body.proofTestFailed && !fact.body.sleeveForgotten)
-      out.set(spliceId, since);
+    if ((last.get(spliceId)?.since ?? -Infinity) > since) continue;
+    last.set(spliceId, {
+      since,
+      sleeve: !bare.has(fact.id) && !fact.body.proofTestFailed && !fact.body.sleeveForgotten,
+    });
   }
-  return [...out].map(([spliceId, since]) => ({ spliceId, since })).sort((a, b) => a.since - b.since);
+  return [...last]
+    .flatMap(([spliceId, { since, sleeve }]) => (sleeve ? [{ spliceId, since }] : []))
+    .sort((a, b) => a.since - b.since);
 }

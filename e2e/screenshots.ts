@@ -42,7 +42,7 @@ async function main(folder: string): Promise<void> {
     [
       'steps-night',
       `${school.closure}/prepare/${demo.cable('96 Mirante')}/steps`,
-      '4 of 11 done',
+      '7 of 15 done',
       'phone',
       'night',
     ],

@@ -4,6 +4,7 @@ import { entryKey, goesThrough, type Closure, type Entry } from '../plan/closure
 import { jointOf } from '../splice/bench/joint';
 import type { ClosurePlan } from '../plan/trays/closurePlan';
 import { seatCables } from '../plan/models/ports';
+import { isOpened } from '../plan/opened/openedUnits';
 import type { PlannedSplice } from '../plan/order/order';
 
 /** One thing to bring, and how many. */
@@ -111,7 +112,15 @@ export function kitList(
   }
   add('adhesive', 'Ribbon adhesive, applicator', Math.ceil(loose / 24), `${made}, one applicator for 24`);
 
-  const toOpen = closure.entries.filter(({ cableId }) => cables.has(cableId) && !done.opened.has(cableId));
+  // What is spliced in nowhere stays closed.
+  const toOpen = done.sealed
+    ? []
+    : closure.entries.filter(
+        ({ cableId }) => cables.has(cableId) && !done.opened.has(cableId) && isOpened(plan, closure, cableId),
+      );
+  const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
+  const cablesToOpen = counted(toOpen.length, 'cable');
+
   closure.entries.forEach((entry, index) => {
     const cable = cables.get(entry.cableId);
     const units = cable ? fiberUnits(cable.construction) : [];
@@ -119,32 +128,26 @@ export function kitList(
     const key = entryKey(entry, index);
     const leave = goesThrough(entry.manner) ? openedRibbons(plan, cable) : units.length;
     // Mesh guards ribbons on their way to a chassis; in a closure they lie in its own trays.
-    if (closure.kind === 'rack') {
+    if (closure.kind !== 'rack') return;
+    add(
+      'mesh',
+      'Protective mesh',
+      Math.ceil(leave / 2),
+      `${key}: ${leave} ribbons, one mesh for two (1 & 2, 3 & 4 …)`,
+    );
+    if (leave > ribbonsInJacket)
       add(
-        'mesh',
-        'Protective mesh',
-        Math.ceil(leave / 2),
-        `${key}: ${leave} ribbons, one mesh for two (1 & 2, 3 & 4 …)`,
+        'breakout',
+        'Breakout kit',
+        1,
+        `${key}: ${leave} ribbons, more than ${ribbonsInJacket} into a module`,
       );
-      if (leave > ribbonsInJacket)
-        add(
-          'breakout',
-          'Breakout kit',
-          1,
-          `${key}: ${leave} ribbons, more than ${ribbonsInJacket} into a module`,
-        );
-    }
   });
   if (closure.kind !== 'rack') {
     const trays = plan.trays.filter((tray) =>
       tray.splices.some((splice) => !done.settled.has(splice.id) && fromRibbon(splice, cables)),
     ).length;
-    add(
-      'transport-tube',
-      'Transport tube',
-      trays,
-      `${trays} ${trays === 1 ? 'tray' : 'trays'} with ribbons, one up to each`,
-    );
+    add('transport-tube', 'Transport tube', trays, `${counted(trays, 'tray')} with ribbons, one up to each`);
   }
 
   if (!done.sealed) {
@@ -231,9 +234,9 @@ export function kitList(
     'tie',
     'Tie',
     toOpen.length * 2 + opened * 2,
-    `${toOpen.length} cables and ${opened} tubes or ribbons at their trays, two each`,
+    `${cablesToOpen} and ${counted(opened, 'tube or ribbon', 'tubes or ribbons')} at their trays, two each`,
   );
-  add('gel-wipe', 'Gel remover wipe', toOpen.length * 4, `${toOpen.length} cables, four each`);
+  add('gel-wipe', 'Gel remover wipe', toOpen.length * 4, `${cablesToOpen}, four each`);
   const each = `${singles} single splices, two each; ${ribbons} ribbon splices, four each`;
   if (schools.wipe === 'moist') add('moist-wipe', 'Pre-moistened wipe', singles * 2 + ribbons * 4, each);
   else

@@ -165,7 +165,7 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
   const m1 = site('M1 Fazenda', 'closure', 2150, 'manhole');
   const farm = { ...site('T2 Fazenda', 'terminal', 240, 'pole'), branchFrom: m1.id };
   // Of the third tube four fibers are taken out by a window, beside those that carry the clinic.
-  const v48 = cable('48 Vila', equalTubes(4, 12), [moinho, m1, ladeira], {
+  const v48 = cable('48 Vila', equalTubes(4, 12), [moinho, u1, m1, u2, u3, u4, ladeira], {
     diameter: 11.4,
     live: [
       { from: 1, to: 12, circuit: 'District ring' },

@@ -158,5 +158,5 @@ const styles = StyleSheet.create({
     borderWidth: stroke.rule,
     paddingHorizontal: space.small,
   },
-  pair: { flexGrow: 1, flexBasis: 150, flexWrap: 'wrap' },
+  pair: { flexGrow: 1, flexBasis: 150, flexWrap: 'wrap', alignContent: 'center' },
 });

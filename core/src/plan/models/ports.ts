@@ -5,7 +5,7 @@ import type { Port, SealPart } from './closureModel';
 import type { PlanFinding } from '../words';
 
 /** A diameter is read to a tenth of a millimeter, across or around, so a range takes what lies this near to its ends. mm */
-export const diameterTolerance = 0.05;
+const diameterTolerance = 0.05;
 
 /** Where one cable goes in. */
 export interface Seat {

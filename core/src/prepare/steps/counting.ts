@@ -24,7 +24,7 @@ const inSentence = (holder: Holder) => {
  * is taken in bad light.
  * @param count positions that the cable has
  */
-export function colorChoices(scheme: ColorScheme, position: number, count: number): ColorMark[] {
+function colorChoices(scheme: ColorScheme, position: number, count: number): ColorMark[] {
   const round = scheme.sequence.length;
   const before = position - 1 - ((position - 1) % round);
   const positions = Array.from({ length: round }, (_, index) => before + index + 1);

@@ -115,12 +115,12 @@ test('a fused connector wears its own short sleeve and asks for its parts', asyn
   await press(page, 'Details');
   await press(page, 'Steps for this one');
   await press(page, 'Done: Take the right fiber');
-  await see(page, 'How many parts are on the fiber now?');
-  await fill(page, 'Counted', '1');
+  await see(page, 'How many parts that go on first are still on the table?');
+  await fill(page, 'On the table', '1');
   await press(page, 'That is it');
-  await see(page, 'Boot and sleeve are two.');
+  await see(page, 'Put them on now; afterwards it means cutting.');
   await press(page, 'Answer again');
-  await fill(page, 'Counted', '2');
+  await fill(page, 'On the table', '0');
   await press(page, 'That is it');
   await press(page, 'Done: Program, holder, splice');
   await see(page, 'Start the clock: 0:20');

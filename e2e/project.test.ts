@@ -154,8 +154,8 @@ test('the loss sheet is saved by the browser, and a deleted project leaves the s
   await saved;
   const [name] = readdirSync(folder).filter((one) => one.endsWith('.csv'));
   expect(name).toBe('Vale do Umbu ring, section 2 losses.csv');
-  // 96 fibers at U1; 96 and 11 ribbons of 12 at U2; 24, 48 and 8 at the others; the header, and the end of the last row.
-  expect(readFileSync(join(folder, name!), 'utf8').split('\r\n')).toHaveLength(404 + 2);
+  // 96 fibers at U1; 96 and 11 ribbons of 12 at U2; 24, 48, 8 and 4 at the others; the header, and the end of the last row.
+  expect(readFileSync(join(folder, name!), 'utf8').split('\r\n')).toHaveLength(408 + 2);
   await press(page, 'Delete this project');
   await see(page, 'For 30 days it can be put back');
   await press(page, 'Delete it');

@@ -135,10 +135,11 @@ function PairKey({ left, right, onPress }: { left: ColorMark; right: ColorMark; 
       onPress={onPress}
       style={[styles.color, styles.pair, { borderColor: palette.ink, backgroundColor: palette.ground }]}
     >
-      <Type look="strong">{left.code}</Type>
       <GlassCapsule color={left} />
+      <Type look="strong">
+        {left.code} {right.code}
+      </Type>
       <GlassCapsule color={right} />
-      <Type look="strong">{right.code}</Type>
     </Pressable>
   );
 }

@@ -1,5 +1,7 @@
 import type { StepContext } from './chaptersOpen';
-import { marksOf } from '../cut/cutSheet';
+import type { Cable } from '../../line/cable';
+import { fiberCount, fiberName } from '../../line/fiberNumber';
+import { marksOf, type CutSheet } from '../cut/cutSheet';
 import { liveStep } from './live';
 import type { Chapter, Step } from './step';
 
@@ -48,7 +50,7 @@ export function ribbonizingChapter(
             id: 'ribbonize-dry',
             title: 'Dry untouched',
             what: 'One minute without touching it.',
-            good: 'Dry to the fingertip.',
+            good: 'The shine is gone, and nobody touched it.',
             mistake: 'Lifting it early: the ribbon curls.',
             timer: { label: 'Adhesive dries', seconds: 60 },
           },
@@ -74,7 +76,7 @@ export function ribbonizingChapter(
             id: 'ribbonize-dry',
             title: 'Dry',
             what: 'At least 30 seconds.',
-            good: 'Dry to the fingertip.',
+            good: 'The shine is gone, and nobody touched it.',
             mistake: 'Clipping it while it is wet.',
             timer: { label: 'Adhesive dries', seconds: 30 },
           },
@@ -162,15 +164,25 @@ export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
     {
       id: 'drop-fiber',
       title: 'Take the right fiber',
-      what:
-        construction.fibers === 1
-          ? 'There is one.'
-          : 'Blue is in use first; orange is the spare (common practice).',
+      what: fibersOfDrop(cable, sheet),
       good: 'The fiber in hand is the one of the order.',
       mistake: 'Splicing the spare because it lay nearer.',
     },
   );
   return { id: 'drop', title: 'Open the drop', steps };
+}
+
+/** Which fiber of a drop it is, by the order; where that says nothing, the first of the code and the second as the spare (common practice). */
+function fibersOfDrop(cable: Cable, sheet: CutSheet): string {
+  const count = fiberCount(cable.construction);
+  if (count === 1) return 'There is one.';
+  const named = (fiber: number) => `${fiber} ${fiberName(cable, fiber).fiberColor.code}`;
+  const taken = sheet.units.flatMap(({ unit }) =>
+    unit.taken.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, index) => from + index)),
+  );
+  if (taken.length === 0)
+    return `Fiber ${named(1)} is in use first; ${named(2)} is the spare (common practice).`;
+  return `The order takes ${taken.length === 1 ? 'fiber' : 'fibers'} ${taken.map(named).join(', ')}.`;
 }
 
 /** A 900 μm pigtail before it is spliced. */
@@ -265,15 +277,16 @@ export function connectorChapter(
     steps: [
       {
         id: 'fusion-parts',
-        title: 'Boot and short sleeve on first',
-        what: 'In this order: boot, then the sleeve of about 27 mm.',
-        good: 'Both are on the fiber before it is stripped.',
+        title: 'What goes on first',
+        what: 'In this order: boot, spring where the kit has one, then the sleeve of about 27 mm.',
+        good: 'All of them are on the fiber before it is stripped.',
         mistake: 'The most told one: a good splice, and the sleeve on the table.',
         check: {
-          ask: 'How many parts are on the fiber now?',
+          ask: 'How many parts that go on first are still on the table?',
           expects: 'count',
-          answer: '2',
-          wrong: 'Boot and sleeve are two. Put the missing one on now; afterwards it means cutting.',
+          field: 'On the table',
+          answer: '0',
+          wrong: 'Put them on now; afterwards it means cutting.',
         },
       },
       {
@@ -294,12 +307,19 @@ export function connectorChapter(
         timer: { label: 'Heater', seconds: 20 },
       },
       {
+        id: 'fusion-cool',
+        title: 'Cool',
+        what: 'On the cooling tray, 30 seconds, before anybody touches it.',
+        good: 'It can be held in the bare hand.',
+        mistake: 'Snapping the housing on while the sleeve is soft: it bends inside.',
+        timer: { label: 'Cooling', seconds: 30 },
+      },
+      {
         id: 'fusion-housing',
         title: 'Align and snap',
         what: 'Align the marks, snap the housing, push the boot on.',
         good: 'A click, and the key on the right side.',
         mistake: 'Turned by 180 degrees.',
-        timer: { label: 'Cooling', seconds: 30 },
       },
     ],
   };

@@ -180,7 +180,7 @@ export function tubeChapter(context: StepContext): Chapter {
     steps.push({
       id: 'cut-tubes',
       title: 'Cut the tubes',
-      what: `${holdersNamed(cut.map(({ holder }) => holder))}, each where the cut sheet marks it.`,
+      what: `${holdersNamed(cut.map(({ holder }) => holder))}, ${cut.length === 1 ? '' : 'each '}where the cut sheet marks it.`,
       good: 'The stub is as long as the sheet says.',
       mistake: 'Cutting at the near edge: most of the slack is thrown away.',
       caution: 'Cannot be taken back. Read number and color aloud first; ask if a circuit on it is live.',
@@ -261,7 +261,7 @@ export function ribbonChapter({ sheet, tape, cable, wipeSchool, closureKind }: S
         {
           id: 'cut-ribbons',
           title: central ? 'Cut the ribbons' : 'Cut or open the tubes',
-          what: `${named}, each where the cut sheet marks it. Everything else is tied together and stored first.`,
+          what: `${named}, ${units.length === 1 ? '' : 'each '}where the cut sheet marks it. Everything else is tied together and stored first.`,
           good: 'The stub is as long as the sheet says.',
           mistake: 'Cutting at the near edge: most of the slack is thrown away.',
           caution:

@@ -43,7 +43,7 @@ export function countSteps(cable: Cable, through: boolean): Step[] {
     {
       id: 'count-tubes',
       title: 'Count the tubes',
-      what: `Nothing is cut yet. Count the tubes as they lie round the rod${fillers > 0 ? ', without the fillers' : ''}.`,
+      what: `No tube and no filler is cut yet. Count the tubes as they lie round the rod${fillers > 0 ? ', without the fillers' : ''}.`,
       good: 'The same number twice, once in each direction.',
       mistake: 'Counting after something was cut: then nobody knows what it was.',
       check: {

@@ -97,6 +97,23 @@ test('a connector has its own steps: sleeve and boot before the strip', () => {
   expect(stepOf(fusion, 'fusion-heat').timer).toEqual({ label: 'Heater', seconds: 20 });
 });
 
+test('what cools is handled after it has cooled, and what goes on first is asked whatever the kit has', () => {
+  const ids = idsOf(chapters(pigtails, undefined, { ending: 'fusion-connector' }));
+  expect(ids.filter((id) => id.startsWith('fusion'))).toEqual([
+    'fusion-parts',
+    'fusion-splice',
+    'fusion-heat',
+    'fusion-cool',
+    'fusion-housing',
+  ]);
+});
+
+test('the fiber of a drop is the one that the order takes', () => {
+  const what = (order: string) => stepOf(chapters(drop(false), order), 'drop-fiber').what;
+  expect(what('A 2 > B 1')).toBe('The order takes fiber 2 OR.');
+  expect(what('A 1-2 > B 1-2')).toBe('The order takes fibers 1 BL, 2 OR.');
+});
+
 test('a cable that goes through is asked how many tubes are about to be cut; a window how many fibers', () => {
   expect(
     stepOf(chapters(equalTubes(4, 12), 'A- T2-T3 > B T1-T2', { manner: 'express' }), 'cut-tubes').check!

@@ -1,0 +1,103 @@
+import {
+  closureOfModel,
+  planClosure,
+  type Cable,
+  type Closure,
+  type Construction,
+  type Entry,
+} from '@cordel/core';
+import { builtInModels } from '@cordel/core/builtInModels';
+import { readOrder } from '@cordel/core/order';
+import { stepsFor, usualSchools, type Schools } from '@cordel/core/prepare';
+
+/**
+ * Prints every step text, to be read aloud: `npm run steps -- loose`, or with a way of working: `npm run steps -- central in block`. Without a word all constructions, in mm,
+ * with the usual ways.
+ */
+
+const tubes = (count: number, fibers: number, more: object = {}): Construction => ({
+  kind: 'stranded-tubes',
+  strands: [
+    ...Array.from({ length: count }, () => ({ kind: 'tube' as const, fibers, ...more })),
+    { kind: 'filler' as const },
+  ],
+});
+const constructions: Record<string, Construction> = {
+  loose: tubes(3, 12),
+  grouped: tubes(2, 24, { groupSize: 12 }),
+  central: { kind: 'central-ribbon', ribbons: 4, fibersPerRibbon: 12 },
+  ribbontubes: {
+    kind: 'stranded-ribbon',
+    strands: Array.from({ length: 2 }, () => ({
+      kind: 'tube' as const,
+      ribbons: 2,
+      fibersPerRibbon: 12 as const,
+    })),
+  },
+  flat: { kind: 'drop', shape: 'flat', fibers: 2, toningWire: true, messenger: false },
+  figure8: { kind: 'drop', shape: 'round', fibers: 2, toningWire: false, messenger: true },
+  pigtails: { kind: 'pigtails', fibers: 12, bufferMicrometers: 900 },
+};
+const id = (number: number) => `01900000-0000-7000-8000-${String(number).padStart(12, '0')}`;
+
+const words = process.argv.slice(2);
+const wanted = words.filter((word) => word in constructions);
+const units = words.includes('in') ? 'in' : 'mm';
+const schools: Schools = {
+  tube: words.includes('fixed') ? 'fixed-depth' : usualSchools.tube,
+  wipe: words.includes('moist') ? 'moist' : usualSchools.wipe,
+  ribbonizing: words.includes('block') ? 'block' : usualSchools.ribbonizing,
+};
+
+for (const name of wanted.length > 0 ? wanted : Object.keys(constructions)) {
+  const construction = constructions[name]!;
+  const small = construction.kind === 'drop' || construction.kind === 'pigtails';
+  const manners: Entry['manner'][] = small ? ['drop'] : ['cut', 'express', 'window'];
+  const endings = small ? (['splice', 'mechanical', 'fusion-connector'] as const) : (['splice'] as const);
+  for (const model of ['Dome 288', 'Rack module 144'])
+    for (const manner of model.startsWith('Rack') && !small ? (['cut'] as const) : manners)
+      for (const ending of endings) {
+        const through = manner === 'express' || manner === 'window';
+        const cable: Cable = {
+          id: id(1),
+          label: 'This cable',
+          schemeId: 'tia-598-d',
+          construction,
+          siteIds: through ? [id(11), id(12), id(13)] : [id(11), id(12)],
+          live: through ? [{ from: 3, to: 4, circuit: 'Ring' }] : [],
+        };
+        const other: Cable = {
+          ...cable,
+          id: id(2),
+          label: 'The other',
+          construction: tubes(4, 12),
+          siteIds: [id(12)],
+          live: [],
+        };
+        const entries: Entry[] = [
+          { cableId: cable.id, manner },
+          { cableId: other.id, manner: 'branch' },
+        ];
+        const order = `A${through ? '-' : ''} 1-2 > B 1-2`;
+        const closure: Closure = {
+          id: id(21),
+          siteId: id(12),
+          ...closureOfModel(builtInModels.find((one) => one.name === model)!),
+          entries,
+          order: readOrder(order, entries).lines.map((line) => ({ id: id(31), ...line })),
+          version: 1,
+        };
+        const plan = planClosure(closure, new Map([cable, other].map((one) => [one.id, one])));
+        console.log(`\n======== ${name}, ${manner}, ${model}${ending === 'splice' ? '' : `, ${ending}`}`);
+        for (const chapter of stepsFor(closure, plan, cable, { units, schools, ending })) {
+          console.log(`\n— ${chapter.title}`);
+          for (const step of chapter.steps) {
+            console.log(`\n${step.title}\n  ${step.what}\n  Good: ${step.good}\n  Mistake: ${step.mistake}`);
+            if (step.caution) console.log(`  Caution: ${step.caution}`);
+            if (step.check)
+              console.log(`  Asks: ${step.check.ask} [${step.check.answer}]\n  If not: ${step.check.wrong}`);
+            if (step.timer) console.log(`  Clock: ${step.timer.label}, ${step.timer.seconds} s`);
+          }
+        }
+      }
+}

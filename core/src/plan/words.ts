@@ -239,6 +239,9 @@ const expectedWords = {
   circuit: () => 'the circuit’s name',
   'circuit-shorter': ({ longest }: { longest: number }) =>
     `a circuit’s name of at most ${longest} characters`,
+  'list-lengths': ({ left, right }: { left: number; right: number }) =>
+    `as many on both sides; the lists have ${left} on the left and ${right} on the right`,
+  'no-list': () => 'a line for each range: lists are neither ribbonized nor reversed',
   'mode-or-circuit': () => 'single, ribbon, ribbonized, straight, reversed or ": circuit"',
 };
 

@@ -135,3 +135,52 @@ describe('completion', () => {
       }
   });
 });
+
+test.each([
+  ['A 1-12 -> DX 1-12', 'A 1-12 > DX 1-12'],
+  ['A 5->DX 7', 'A 5 > DX 7'],
+  ['A 1—12 => DX 1–12', 'A 1-12 > DX 1-12'],
+  ['A tube 3 > DX tubes 1', 'A T3 > DX T1'],
+  ['A ribbons 1 - 6 > DX Ribbon 1-6', 'A R1-R6 > DX R1-R6'],
+  ['A ribbon 7 > DX ribbon 7 ribbon reversed', 'A R7 > DX R7 reversed'],
+])('reads “%s” as people type it', (typed, written) => {
+  const { lines, problems } = readOrder(typed, entries);
+  expect(problems).toEqual([]);
+  expect(lines.map((line) => writeOrderLine(line, entries))).toEqual([written]);
+});
+
+test('a list becomes a line for each run that both sides have', () => {
+  const read = (text: string) => {
+    const { lines, rows, problems } = readOrder(text, entries);
+    return {
+      lines: lines.map((line) => writeOrderLine(line, entries)),
+      rows,
+      problems: problems.map((one) => rowProblemWords(one)),
+    };
+  };
+  expect(read('A 24 > DX 12\nA 1, 3, 5-8 > DX 1-6 : Ring, north')).toEqual({
+    lines: [
+      'A 24 > DX 12',
+      'A 1 > DX 1 : Ring, north',
+      'A 3 > DX 2 : Ring, north',
+      'A 5-8 > DX 3-6 : Ring, north',
+    ],
+    rows: [1, 2, 2, 2],
+    problems: [],
+  });
+  expect(read('A T1,3 > DX T1, T2').lines).toEqual(['A T1 > DX T1', 'A T3 > DX T2']);
+  expect(read('A 1,2,3 > B+ 7-9').lines).toEqual(['A 1-3 > B+ 7-9']);
+  // The same order of the numbers on both sides, whatever they are.
+  expect(read('A 3,1 > DX 1,2').lines).toEqual(['A 3 > DX 1', 'A 1 > DX 2']);
+  expect(read('A 1,3 > DX 1-3').problems).toEqual([
+    'Expected as many on both sides; the lists have 2 on the left and 3 on the right, and found "A 1,3 > DX 1-3".',
+  ]);
+  expect(read('A 1,3 > DX 1-2 reversed').problems).toEqual([
+    'Expected a line for each range: lists are neither ribbonized nor reversed, and found "A 1,3 > DX 1-2 reversed".',
+  ]);
+  expect(read('A 1,x > DX 1-2').problems).toHaveLength(1);
+  expect(read('A 1,3 > Q 1-2').problems).toEqual([
+    'Expected a cable of this closure (A, B, DX), and found "1-2".',
+  ]);
+  expect(read(`A 1-99999,1 > DX 1-99999,1`).problems).toHaveLength(1);
+});

@@ -16,7 +16,8 @@ import { resolveRange, unitsNumbered } from './order';
  *     A 1-12 > B 1-12 reversed   1 meets 12, fiber by fiber
  *     A+ 73-84 > C 1-12 : Ring   the end toward higher distance of a cable that goes through; a circuit's name
  *
- * A cable is called by its key in the closure.
+ * A cable is called by its key in the closure. "tube 3", "ribbons 1-6", "->" and any dash are read as well, and so are lists of single ranges: "A 1, 3, 5-8 > B 1-6" becomes a
+ * line for each run of both sides.
  */
 export interface OrderTextProblem extends RowProblem {
   /** 1 … in the text. */
@@ -46,13 +47,82 @@ export function readOrder(text: string, entries: readonly Entry[]): ReadOrder {
   const problems: OrderTextProblem[] = [];
   text.split('\n').forEach((row, index) => {
     if (row.trim() === '') return;
-    const read = readOrderRow(row, entries);
+    const several = listedRows(row);
+    if ('expected' in several) {
+      problems.push({ row: index + 1, ...several });
+      return;
+    }
+    const all = several.map((one) => readOrderRow(one, entries));
+    const read = all.find((one) => one.line === undefined) ?? all[0]!;
     if (read.line) {
-      lines.push(read.line);
-      rows.push(index + 1);
-    } else problems.push({ row: index + 1, column: read.column, expected: read.expected, found: read.found });
+      for (const { line } of all) {
+        lines.push(line!);
+        rows.push(index + 1);
+      }
+    } else {
+      const { column, expected, found } = read;
+      // Of a list the place is where the word stands in the row as it was typed.
+      const at = all.length > 1 ? Math.max(0, row.indexOf(found ?? '')) + 1 : column;
+      problems.push({ row: index + 1, column: at, expected, found });
+    }
   });
   return { lines, rows, problems };
+}
+
+/** `A 1, 3, 5-8 > B 1-6`: key, list, arrow, key, list, and the words behind. */
+const listed =
+  /^(\s*[a-z]{1,3}[+\-−]?\s+)([^>→:]+?)\s*(?:[-=–—−]?>|→)\s*([a-z]{1,3}[+\-−]?\s+)([^>→:]+?)((?:\s+(?:single|ribbonized|ribbon|straight|reversed))*)\s*(:.*)?$/i;
+const item =
+  /^(tubes?|ribbons?|[tr])?\s*(\d{1,5})(?:\s*(?:-|–|—|−|\.\.)\s*(?:tubes?|ribbons?|[tr])?\s*(\d{1,5}))?$/i;
+/** The most fibers that a cable has. */
+const mostListed = 13_824;
+
+/** The rows that a row with lists stands for: one for each run that both sides have; the row itself where there is no list in it. */
+function listedRows(row: string): readonly string[] | RowProblem {
+  const [head = ''] = row.split(':');
+  if (!head.includes(',')) return [row];
+  const match = listed.exec(row);
+  if (!match) return [row];
+  const [, leftKey, leftList, rightKey, rightList, words = '', circuit = ''] = match;
+  const [left, right] = [numbersOf(leftList!), numbersOf(rightList!)];
+  if (!left || !right) return [row];
+  const wrong = (expected: Expected): RowProblem => ({ column: 1, expected, found: row.trim() });
+  if (/ribbonized|reversed/i.test(words)) return wrong({ code: 'no-list', params: {} });
+  if (left.numbers.length !== right.numbers.length)
+    return wrong({
+      code: 'list-lengths',
+      params: { left: left.numbers.length, right: right.numbers.length },
+    });
+  const rows: string[] = [];
+  for (let at = 0, from = 0; at < left.numbers.length; at += 1) {
+    const goesOn = [left, right].every(({ numbers }) => numbers[at + 1] === numbers[at]! + 1);
+    if (goesOn) continue;
+    const span = ({ letter, numbers }: Listed) => `${letter}${numbers[from]}-${letter}${numbers[at]}`;
+    rows.push(`${leftKey}${span(left)} > ${rightKey}${span(right)}${words} ${circuit}`);
+    from = at + 1;
+  }
+  return rows;
+}
+
+interface Listed {
+  readonly letter: '' | 'T' | 'R';
+  readonly numbers: readonly number[];
+}
+
+/** All numbers of a list of one kind; null where it is none. */
+function numbersOf(list: string): Listed | null {
+  const numbers: number[] = [];
+  const letters = new Set<string>();
+  for (const text of list.split(',')) {
+    const read = item.exec(text.trim());
+    if (!read) return null;
+    // "T1, 3" goes on with tubes.
+    if (read[1] || letters.size === 0) letters.add((read[1]?.[0] ?? '').toUpperCase());
+    const [from, to] = [Number(read[2]), Number(read[3] ?? read[2])];
+    if (to < from || to - from > mostListed) return null;
+    for (let number = from; number <= to; number += 1) numbers.push(number);
+  }
+  return letters.size === 1 ? { letter: [...letters][0] as Listed['letter'], numbers } : null;
 }
 
 /** What a reader of a row was waiting for when it stopped. */
@@ -70,6 +140,11 @@ export type ReadRow =
 
 const unitOfLetter = { T: 'tube', R: 'ribbon' } as const;
 
+/** "T3", "tube 3", "ribbons 1-6" */
+const unitWord = /(?:tubes?|ribbons?|[tr])(?=\s*\d)/iy;
+/** Of a range, as keyboards and texts have it; not the one of an arrow. */
+const dash = /(?:-|–|—|−)(?!>)|\.\./y;
+
 /** Reads one row; when it cannot, says where and what was expected. */
 export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
   const scan = new Scanner(row);
@@ -83,12 +158,13 @@ export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
     return { entry, side: sign === null ? 'end' : sign === '+' ? 'high' : 'low' };
   };
   const range = (cableId: string, side: OrderRange['side']): OrderRange | Expected => {
-    const letter = scan.take(/[TtRr](?=\s*\d)/y)?.toUpperCase() as 'T' | 'R' | undefined;
+    const unit = () => scan.take(unitWord)?.[0]!.toUpperCase() as 'T' | 'R' | undefined;
+    const letter = unit();
     const from = scan.take(/\d{1,5}/y);
     if (from === null) return { code: 'range', params: {} };
     let to: string | null = from;
-    if (scan.take(/-|–|−|\.\./y) !== null) {
-      const again = scan.take(/[TtRr](?=\s*\d)/y)?.toUpperCase();
+    if (scan.take(dash) !== null) {
+      const again = unit();
       if (again && again !== letter) return { code: 'range-as-begun', params: { letter: letter ?? null } };
       to = scan.take(/\d{1,5}/y);
       if (to === null) return { code: 'range-end', params: {} };
@@ -110,7 +186,8 @@ export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
   const leftEntry = leftKey.entry;
   const left = range(leftEntry.cableId, leftKey.side);
   if ('code' in left) return stop('left-range', left, { leftEntry });
-  if (scan.take(/>|→/y) === null) return stop('arrow', { code: 'arrow', params: {} }, { left, leftEntry });
+  if (scan.take(/[-=–—−]?>|→/y) === null)
+    return stop('arrow', { code: 'arrow', params: {} }, { left, leftEntry });
   const rightKey = key();
   if ('code' in rightKey) return stop('right-key', rightKey, { left, leftEntry });
   const rightEntry = rightKey.entry;

@@ -180,7 +180,7 @@ test('a list becomes a line for each run that both sides have', () => {
   ]);
   expect(read('A 1,x > DX 1-2').problems).toHaveLength(1);
   expect(read('A 1,3 > Q 1-2').problems).toEqual([
-    'Expected a cable of this closure (A, B, DX), and found "1-2".',
+    'Expected a cable of this closure (A, B, DX), and found "1".',
   ]);
   expect(read(`A 1-99999,1 > DX 1-99999,1`).problems).toHaveLength(1);
 });

@@ -97,7 +97,8 @@ function listedRows(row: string): readonly string[] | RowProblem {
   for (let at = 0, from = 0; at < left.numbers.length; at += 1) {
     const goesOn = [left, right].every(({ numbers }) => numbers[at + 1] === numbers[at]! + 1);
     if (goesOn) continue;
-    const span = ({ letter, numbers }: Listed) => `${letter}${numbers[from]}-${letter}${numbers[at]}`;
+    const span = ({ letter, numbers }: Listed) =>
+      from === at ? `${letter}${numbers[at]}` : `${letter}${numbers[from]}-${letter}${numbers[at]}`;
     rows.push(`${leftKey}${span(left)} > ${rightKey}${span(right)}${words} ${circuit}`);
     from = at + 1;
   }

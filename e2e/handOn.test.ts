@@ -88,6 +88,8 @@ test('two phones that both worked on a project are brought together through a fi
   await see(second, '0.25 dB', group);
   await press(second, 'Theirs: 0.21 dB', 'radio');
   await press(second, 'Save what is chosen');
+  // Kept: back among what waits, with nothing left to decide.
+  await see(second, /\d to send, the oldest first/);
   await second.goto(night.demo.closure);
   await see(second, '55 of 107 settled');
   // Taken once more it changes nothing.

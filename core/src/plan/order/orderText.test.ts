@@ -2,14 +2,8 @@ import fc from 'fast-check';
 import { cableA, cableB, cables, closure, id } from '../../../test/example';
 import type { Entry } from '../closure';
 import { rowProblemWords } from '../words';
-import {
-  completeOrderRow,
-  readOrder,
-  readOrderRow,
-  writeOrder,
-  writeOrderLine,
-  type WrittenLine,
-} from './orderText';
+import { completeOrderRow } from './orderCompletion';
+import { readOrder, readOrderRow, writeOrder, writeOrderLine, type WrittenLine } from './orderText';
 
 const entries: Entry[] = [
   { cableId: cableA.id, manner: 'cut' },

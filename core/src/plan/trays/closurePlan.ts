@@ -8,7 +8,8 @@ import type { FiberEnd } from '../fiberEnd';
 import { expandOrder, type PlannedSplice } from '../order/order';
 import { leastChange } from './leastChange';
 import { portFindings } from '../models/ports';
-import { layOutTrays, unitByFiber, type PlacedSplice, type Placement } from './trayLayout';
+import { unitByFiber } from './bind';
+import { layOutTrays, type PlacedSplice, type Placement } from './trayLayout';
 import type { HolderName, PlanFinding, TrayReason } from '../words';
 
 export interface PlannedTray {

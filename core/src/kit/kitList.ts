@@ -57,7 +57,7 @@ export function kitList(
 ): KitLine[] {
   const lines: Omit<KitLine, 'spare'>[] = [];
   const single = new Set<string>();
-  const add = (item: string, name: string, count: number, how: string, withSpares = true) => {
+  const add: Add = (item, name, count, how, withSpares = true) => {
     if (count <= 0) return;
     if (!withSpares) single.add(item);
     lines.push({ item, name, count, how });
@@ -150,78 +150,7 @@ export function kitList(
     add('transport-tube', 'Transport tube', trays, `${counted(trays, 'tray')} with ribbons, one up to each`);
   }
 
-  if (!done.sealed) {
-    const { seats, used } = seatCables(closure, cables);
-    const wanted = seats.filter(({ cable }) => !done.opened.has(cable.id));
-    if (used) {
-      for (const { port, openings } of used) {
-        const parts = seats.flatMap((seat) => (seat.port === port ? seat.parts : []));
-        const own = wanted.filter((seat) => seat.port === port);
-        for (const name of new Set(parts.map(({ part }) => part))) {
-          // A seal that holds several cables is one for all of them.
-          const holds = Math.max(...parts.filter(({ part }) => part === name).map((one) => one.holds ?? 1));
-          const count = own.reduce((sum, seat) => {
-            const part = seat.parts.find((one) => one.part === name);
-            return sum + (part ? part.count * seat.openings : 0);
-          }, 0);
-          add(
-            `part-${name}`,
-            name,
-            Math.ceil(count / holds),
-            `port ${port.name}, ${own.map(({ key }) => key).join(', ')}`,
-            false,
-          );
-        }
-        // Where the table says nothing of a cable's seal, there is one all the same.
-        const bare = own.filter(
-          (seat) => !seat.parts.some(({ kind }) => kind === 'seal' || kind === 'grommet'),
-        );
-        const count = bare.reduce((sum, seat) => sum + seat.openings, 0);
-        add(
-          `seal-${port.name}-${port.from}-${port.to}`,
-          `Seal, port ${port.name} (${port.from} to ${port.to} mm)`,
-          count,
-          `${bare.map(({ key }) => key).join(', ')}: one for each opening`,
-          false,
-        );
-        add(
-          `plug-${port.name}-${port.from}-${port.to}`,
-          `Plug, port ${port.name}`,
-          port.count - openings,
-          `${port.count - openings} of ${port.count} unused`,
-          false,
-        );
-      }
-      const unknown = wanted.filter(({ port }) => port === null);
-      add(
-        'seal',
-        'Seal',
-        unknown.reduce((sum, { openings }) => sum + openings, 0),
-        `${unknown.map(({ key }) => key).join(', ')}: one for each opening; which one is said by the diameter`,
-        false,
-      );
-    } else {
-      const count = wanted.reduce((sum, { openings }) => sum + openings, 0);
-      add(
-        'seal',
-        'Seal',
-        count,
-        `${wanted.length} cables, one for each opening; the closure’s ports are not known`,
-        false,
-      );
-    }
-    const openings = wanted.reduce((sum, one) => sum + one.openings, 0);
-    for (const part of closure.parts ?? [])
-      add(
-        `model-${part.name}`,
-        part.name,
-        part.perCable ? part.count * openings : part.count,
-        part.perCable
-          ? `${openings} ${openings === 1 ? 'opening' : 'openings'}, ${part.count} each`
-          : `in the kit of ${closure.model ?? 'the closure'}`,
-        false,
-      );
-  }
+  if (!done.sealed) addSeals(add, closure, cables, done.opened);
 
   const opened = openedUnits(splices, toOpen, cables);
   add(
@@ -256,6 +185,91 @@ export function kitList(
     ...line,
     spare: single.has(line.item) ? 0 : spares(line.count, sparePercent),
   }));
+}
+
+/** Adds a line to a kit, with spares where nothing else is said. */
+type Add = (item: string, name: string, count: number, how: string, withSpares?: boolean) => void;
+
+/**
+ * Seals, plugs and the closure's own parts, for each opening that is still to be sealed.
+ * @param sealedIn cables whose seals are on
+ */
+function addSeals(
+  add: Add,
+  closure: Closure,
+  cables: ReadonlyMap<string, Cable>,
+  sealedIn: ReadonlySet<string>,
+): void {
+  const { seats, used } = seatCables(closure, cables);
+  const wanted = seats.filter(({ cable }) => !sealedIn.has(cable.id));
+  if (used) {
+    for (const { port, openings } of used) {
+      const parts = seats.flatMap((seat) => (seat.port === port ? seat.parts : []));
+      const own = wanted.filter((seat) => seat.port === port);
+      for (const name of new Set(parts.map(({ part }) => part))) {
+        // A seal that holds several cables is one for all of them.
+        const holds = Math.max(...parts.filter(({ part }) => part === name).map((one) => one.holds ?? 1));
+        const count = own.reduce((sum, seat) => {
+          const part = seat.parts.find((one) => one.part === name);
+          return sum + (part ? part.count * seat.openings : 0);
+        }, 0);
+        add(
+          `part-${name}`,
+          name,
+          Math.ceil(count / holds),
+          `port ${port.name}, ${own.map(({ key }) => key).join(', ')}`,
+          false,
+        );
+      }
+      // Where the table says nothing of a cable's seal, there is one all the same.
+      const bare = own.filter(
+        (seat) => !seat.parts.some(({ kind }) => kind === 'seal' || kind === 'grommet'),
+      );
+      const count = bare.reduce((sum, seat) => sum + seat.openings, 0);
+      add(
+        `seal-${port.name}-${port.from}-${port.to}`,
+        `Seal, port ${port.name} (${port.from} to ${port.to} mm)`,
+        count,
+        `${bare.map(({ key }) => key).join(', ')}: one for each opening`,
+        false,
+      );
+      add(
+        `plug-${port.name}-${port.from}-${port.to}`,
+        `Plug, port ${port.name}`,
+        port.count - openings,
+        `${port.count - openings} of ${port.count} unused`,
+        false,
+      );
+    }
+    const unknown = wanted.filter(({ port }) => port === null);
+    add(
+      'seal',
+      'Seal',
+      unknown.reduce((sum, { openings }) => sum + openings, 0),
+      `${unknown.map(({ key }) => key).join(', ')}: one for each opening; which one is said by the diameter`,
+      false,
+    );
+  } else {
+    const count = wanted.reduce((sum, { openings }) => sum + openings, 0);
+    add(
+      'seal',
+      'Seal',
+      count,
+      `${wanted.length} cables, one for each opening; the closure’s ports are not known`,
+      false,
+    );
+  }
+  const openings = wanted.reduce((sum, one) => sum + one.openings, 0);
+  for (const part of closure.parts ?? [])
+    add(
+      `model-${part.name}`,
+      part.name,
+      part.perCable ? part.count * openings : part.count,
+      part.perCable
+        ? `${openings} ${openings === 1 ? 'opening' : 'openings'}, ${part.count} each`
+        : `in the kit of ${closure.model ?? 'the closure'}`,
+      false,
+    );
 }
 
 /** The lists of several closures as one: the same item once, its reasons one after the other, and spares for the sum, not for each. */

@@ -164,3 +164,18 @@ test('spares are the same for a closure alone and in a sum of one', () => {
     sumKits([{ name: 'U1', lines }], { sparePercent: 10 }).map(({ item, spare }) => [item, spare]),
   ).toEqual(lines.map(({ item, spare }) => [item, spare]));
 });
+
+test('the seals of the kit follow from what was measured', () => {
+  const parts = [
+    { part: 'Seal S', kind: 'seal' as const, from: 5, to: 10, count: 1 },
+    { part: 'Seal M', kind: 'seal' as const, from: 10, to: 15, count: 1 },
+  ];
+  const ports = [{ name: 'Round', count: 2, from: 5, to: 15, express: false, parts }];
+  const cable = { ...cableA, diameter: 9 };
+  const seals = (diameters: ReadonlyMap<string, number>) =>
+    kit('', [cable], { ports }, 0, { diameters })
+      .filter(({ item }) => item.startsWith('part-'))
+      .map(({ name }) => name);
+  expect(seals(new Map())).toEqual(['Seal S']);
+  expect(seals(new Map([[cable.id, 11.2]]))).toEqual(['Seal M']);
+});

@@ -3,7 +3,7 @@ import { fiberUnits, unitOf } from '../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type Entry } from '../plan/closure';
 import { jointOf } from '../splice/bench/joint';
 import type { ClosurePlan } from '../plan/trays/closurePlan';
-import { seatCables } from '../plan/models/ports';
+import { seatCables, type Seating } from '../plan/models/ports';
 import { isOpened } from '../plan/opened/openedUnits';
 import type { PlannedSplice } from '../plan/order/order';
 
@@ -37,6 +37,8 @@ export interface KitWishes {
   readonly schools?: { readonly ribbonizing: 'pads' | 'block'; readonly wipe: 'dry' | 'moist' };
   /** Nothing where it is not given. */
   readonly done?: KitDone;
+  /** mm, by cable, where somebody measured: the seals follow from it. */
+  readonly diameters?: ReadonlyMap<string, number>;
 }
 
 const usualWays = { ribbonizing: 'pads', wipe: 'dry' } as const;
@@ -53,7 +55,7 @@ export function kitList(
   closure: Closure,
   plan: ClosurePlan,
   cables: ReadonlyMap<string, Cable>,
-  { sparePercent, schools = usualWays, done = nothingDone }: KitWishes,
+  { sparePercent, schools = usualWays, done = nothingDone, diameters }: KitWishes,
 ): KitLine[] {
   const lines: Omit<KitLine, 'spare'>[] = [];
   const single = new Set<string>();
@@ -150,7 +152,7 @@ export function kitList(
     add('transport-tube', 'Transport tube', trays, `${counted(trays, 'tray')} with ribbons, one up to each`);
   }
 
-  if (!done.sealed) addSeals(add, closure, cables, done.opened);
+  if (!done.sealed) addSeals(add, seatCables(closure, cables, diameters), closure, done.opened);
 
   const opened = openedUnits(splices, toOpen, cables);
   add(
@@ -194,13 +196,7 @@ type Add = (item: string, name: string, count: number, how: string, withSpares?:
  * Seals, plugs and the closure's own parts, for each opening that is still to be sealed.
  * @param sealedIn cables whose seals are on
  */
-function addSeals(
-  add: Add,
-  closure: Closure,
-  cables: ReadonlyMap<string, Cable>,
-  sealedIn: ReadonlySet<string>,
-): void {
-  const { seats, used } = seatCables(closure, cables);
+function addSeals(add: Add, { seats, used }: Seating, closure: Closure, sealedIn: ReadonlySet<string>): void {
   const wanted = seats.filter(({ cable }) => !sealedIn.has(cable.id));
   if (used) {
     for (const { port, openings } of used) {

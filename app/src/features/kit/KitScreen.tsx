@@ -75,7 +75,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
       lines: kitList(closure, planOf(closure, definition), cables, {
         sparePercent: spareValid ? spare : 0,
         schools,
-        ...(known.facts ? { done: doneAt(definition, closure, known.facts[index] ?? []) } : {}),
+        ...(known.facts ? doneAt(definition, closure, known.facts[index] ?? []) : {}),
       }),
     }));
   }, [definition, shown, spare, spareValid, schools, known.facts]);

@@ -1,4 +1,4 @@
-import { isDone, isOpened, measured, siteOf, tickTargets, type Cable } from '@cordel/core';
+import { isDone, isOpened, measuredDiameters, siteOf, tickTargets, type Cable } from '@cordel/core';
 import {
   cautionsFor,
   itemsFor,
@@ -143,7 +143,7 @@ function useStages(atHand: AtHand): Stage[] {
   const { plan } = ledger;
   const site = siteOf(definition.sites, closure.siteId);
   const ready = readiness(
-    itemsFor(closure, plan, cables, schools),
+    itemsFor(closure, plan, cables, schools, measuredDiameters(closure, state)),
     cautionsFor(site, closure, plan, cables),
     state,
   );
@@ -175,18 +175,14 @@ function useStages(atHand: AtHand): Stage[] {
       ],
     },
   ];
-  const diameters = new Map<string, number>();
-  for (const { cableId } of closure.entries) {
-    const value = measured(state, tickTargets.diameter(cableId));
-    if (value !== null) diameters.set(cableId, value);
-  }
-  const seals = sealPlan(closure, cables, diameters);
+  const seals = sealPlan(closure, cables, measuredDiameters(closure, state));
+  const known = seals.cables.filter(({ measured }) => measured).length;
   const unsealed = seals.cables.flatMap((one) => one.findings.filter(({ severity }) => severity === 'error'));
   stages.push({
     key: 'seals',
     title: 'Seals and measures',
-    words: `${diameters.size} of ${closure.entries.length} cables measured`,
-    done: closure.entries.length > 0 && diameters.size === closure.entries.length,
+    words: `${known} of ${seals.cables.length} cables measured`,
+    done: closure.entries.length > 0 && known === seals.cables.length,
     wrong: unsealed[0] ? prepareFindingWords(unsealed[0], definition.project.units) : null,
     ways: [
       {

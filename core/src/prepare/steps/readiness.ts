@@ -61,18 +61,22 @@ export function itemsFor(
   plan: ClosurePlan,
   cables: ReadonlyMap<string, Cable>,
   schools: Schools,
+  /** mm, by cable, where somebody measured. */
+  diameters: ReadonlyMap<string, number> = new Map(),
 ): Item[] {
   const own = new Map(
     (closure.parts ?? []).map((part) => [`model-${part.name}`, part.stops || 'closing the closure']),
   );
-  const parts: Item[] = kitList(closure, plan, cables, { sparePercent: 0, schools }).map((line) => ({
-    id: line.item,
-    kind: 'part',
-    name: line.name,
-    count: line.count,
-    how: line.how,
-    stops: own.get(line.item) ?? stopsOf(line.item),
-  }));
+  const parts: Item[] = kitList(closure, plan, cables, { sparePercent: 0, schools, diameters }).map(
+    (line) => ({
+      id: line.item,
+      kind: 'part',
+      name: line.name,
+      count: line.count,
+      how: line.how,
+      stops: own.get(line.item) ?? stopsOf(line.item),
+    }),
+  );
 
   const tools: Item[] = [];
   const add = (id: string, name: string, how: string, stops: string) => {

@@ -1,4 +1,5 @@
 import { compareFacts, spliceIdOf, type Fact, type Measurement, type Tick } from '../../facts';
+import type { Closure } from '../../plan/closure';
 import { fiberEndKey, runsOf, spliceId, type FiberEnd } from '../../plan/fiberEnd';
 
 type Without<T, K extends string> = T extends unknown ? Omit<T, K> : never;
@@ -129,4 +130,17 @@ export function measured(state: PrepareState, { key }: MeasureTarget): number | 
   const body = state.values.get(key)?.body;
   if (!body) return null;
   return body.of === 'diameter' ? body.mm : body.m;
+}
+
+/** Diameters that were measured of a closure's cables, mm, by cable. */
+export function measuredDiameters(
+  { entries }: Pick<Closure, 'entries'>,
+  state: PrepareState,
+): Map<string, number> {
+  return new Map(
+    entries.flatMap(({ cableId }) => {
+      const value = measured(state, tickTargets.diameter(cableId));
+      return value === null ? [] : [[cableId, value] as const];
+    }),
+  );
 }

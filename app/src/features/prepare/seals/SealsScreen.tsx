@@ -1,4 +1,4 @@
-import { formatMillimeters, measured, parseTape, tickTargets } from '@cordel/core';
+import { formatMillimeters, measuredDiameters, parseTape, tickTargets } from '@cordel/core';
 import {
   cableBendRadius,
   diameterOfCircumference,
@@ -6,7 +6,7 @@ import {
   sealPlan,
   type CableSeal,
 } from '@cordel/core/prepare';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { setPreferences, usePreferences } from '../../../data/preferences';
 import { Action } from '../../../ui/Action';
@@ -34,21 +34,13 @@ function SealsAt({ atHand }: { atHand: AtHand }) {
   const { projectId, closure, definition, cables, siteName } = atHand;
   const { state } = atHand.preparing;
   const { thicknessBy } = usePreferences();
-  const diameters = useMemo(() => {
-    const found = new Map<string, number>();
-    for (const { cableId } of closure.entries) {
-      const value = measured(state, tickTargets.diameter(cableId));
-      if (value !== null) found.set(cableId, value);
-    }
-    return found;
-  }, [closure.entries, state]);
   const sheathMarks = useSheathMarks(definition);
-  const seals = sealPlan(closure, cables, diameters);
+  const seals = sealPlan(closure, cables, measuredDiameters(closure, state));
   return (
     <PreparePanes atHand={atHand}>
       <Screen
         title="Seals and measures"
-        subtitle={`${siteName} · ${diameters.size} of ${closure.entries.length} cables measured`}
+        subtitle={`${siteName} · ${seals.cables.filter(({ measured }) => measured).length} of ${seals.cables.length} cables measured`}
         up={{ href: places.prepare(projectId, closure.id), name: 'preparing' }}
       >
         <ScrollView contentContainerStyle={styles.list}>

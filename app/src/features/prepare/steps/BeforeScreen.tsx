@@ -1,4 +1,4 @@
-import { isDone, siteOf, tickOf, tickTargets } from '@cordel/core';
+import { isDone, measuredDiameters, siteOf, tickOf, tickTargets } from '@cordel/core';
 import { cautionsFor, itemsFor, readiness, type Item } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { FlatList, StyleSheet, View } from 'react-native';
@@ -28,7 +28,7 @@ function BeforeAt({ atHand }: { atHand: AtHand }) {
   const { palette } = useCordelTheme();
   const schools = useSchools();
   const site = siteOf(definition.sites, closure.siteId);
-  const items = itemsFor(closure, ledger.plan, cables, schools);
+  const items = itemsFor(closure, ledger.plan, cables, schools, measuredDiameters(closure, state));
   const ready = readiness(items, cautionsFor(site, closure, ledger.plan, cables), state);
   const stateOf = (item: Item) => tickOf(state, tickTargets.item(item.id))?.body.state ?? 'open';
   const set = (item: Item, next: 'done' | 'missing' | 'open') => tick(tickTargets.item(item.id), next);

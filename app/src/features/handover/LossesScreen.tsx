@@ -1,8 +1,8 @@
 import {
+  alongTheRoute,
   formatChainage,
   formatLoss,
   formatMean,
-  alongTheRoute,
   siteOf,
   type ProjectDefinition,
 } from '@cordel/core';

@@ -22,7 +22,7 @@ import { CordNav } from '../../shell/frame/CordNav';
 import { places, projectTabs } from '../../shell/places';
 import { useSchools } from '../../shell/steps/usePrepare';
 import { useFactsOf } from '../../sync/react';
-import { doneAt } from './doneAt';
+import { knownAt } from './knownAt';
 import { useKitTicks } from './useKitTicks';
 
 /** What to bring: for one closure, or for all of the night. */
@@ -75,7 +75,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
       lines: kitList(closure, planOf(closure, definition), cables, {
         sparePercent: spareValid ? spare : 0,
         schools,
-        ...(known.facts ? doneAt(definition, closure, known.facts[index] ?? []) : {}),
+        ...(known.facts ? knownAt(definition, closure, known.facts[index] ?? []) : {}),
       }),
     }));
   }, [definition, shown, spare, spareValid, schools, known.facts]);

@@ -1,13 +1,6 @@
 import type { Cable } from '../../line/cable';
 import { blade, type CutMarks } from './cutMark';
-import {
-  groupStep,
-  ripcordWindow,
-  throughSeal,
-  tubeInTray,
-  tubePiece,
-  type PreparationLengths,
-} from './lengths';
+import { groupStep, throughSeal, tubeInTray, tubePiece, type PreparationLengths } from './lengths';
 import { holdersNamed, type Holder, type OpenedUnit } from '../../plan/opened/openedUnits';
 import { trayWords, tubeTool, type TubeSchool } from './tubeTool';
 
@@ -21,8 +14,8 @@ export interface EndCut {
   readonly opened: readonly OpenedUnit[];
   readonly whole: readonly Holder[];
   readonly school: TubeSchool;
-  /** In a rack a second ring starts the ripcord, and all but the ribbons is cut flush. */
-  readonly rack: boolean;
+  /** What a knife opens at the end to reach the ripcord, and is cut off, mm; 0 where a second ring starts the ripcord. */
+  readonly knife: number;
 }
 
 /** Marks on a cable that ends in the closure, measured from its end, in the order of work (common practice). */
@@ -128,7 +121,7 @@ function stays(marks: CutMarks, length: number, what: string): string {
   return length > 0 ? `${marks.tape(length)} stay ${what}.` : 'Flush: none of it stays.';
 }
 
-function sheathMarks(marks: CutMarks, { opening, lengths, rack }: EndCut): void {
+function sheathMarks(marks: CutMarks, { opening, lengths, knife }: EndCut): void {
   marks.add({
     id: 'test-cut',
     kind: 'test-cut',
@@ -139,7 +132,7 @@ function sheathMarks(marks: CutMarks, { opening, lengths, rack }: EndCut): void 
     why: 'Sets the blade on sheath that comes off anyway. The ring cut is made with this very setting.',
     caution: blade,
   });
-  if (rack)
+  if (knife === 0)
     marks.add({
       id: 'ring-cut.start',
       kind: 'ring-cut',
@@ -155,11 +148,11 @@ function sheathMarks(marks: CutMarks, { opening, lengths, rack }: EndCut): void 
       id: 'ripcord',
       kind: 'ripcord',
       at: 0,
-      to: Math.min(ripcordWindow, opening),
+      to: knife,
       title: 'Lay the ripcord open',
       tool: 'Knife',
       depth: 'sheath only, flat along the cable',
-      why: `The first ${marks.tape(ripcordWindow)} by knife; from there the ripcord opens it, pulled along the cable.`,
+      why: `The first ${marks.tape(knife)} by knife; from there the ripcord opens it, pulled along the cable. What the knife opened is cut off.`,
       caution: blade,
     });
   marks.add({
@@ -230,7 +223,7 @@ function insideMarks(marks: CutMarks, { cable, opening, lengths }: EndCut): void
     });
 }
 
-function trayMarks(marks: CutMarks, { cable, opening, lengths, opened, whole, school }: EndCut): void {
+function trayMarks(marks: CutMarks, { cable, opening, lengths, opened, whole, school, knife }: EndCut): void {
   const central = cable.construction.kind === 'central-ribbon' || cable.construction.kind === 'drop';
   if (opened.length > 0)
     marks.add({
@@ -244,6 +237,7 @@ function trayMarks(marks: CutMarks, { cable, opening, lengths, opened, whole, sc
     });
   if (opened.length > 0 && !central) {
     const end = opening - lengths.tubeToTray - tubeInTray;
+    const pulled = Math.max(0, end - knife);
     marks.add({
       id: 'tube-end',
       kind: 'tube-end',
@@ -252,7 +246,7 @@ function trayMarks(marks: CutMarks, { cable, opening, lengths, opened, whole, sc
       tool: tubeTool(school).tool,
       depth: tubeTool(school).depth,
       units: opened.map(({ holder }) => holder.number),
-      why: `${marks.tape(tubeInTray)} reach into the tray. Pull ${marks.tape(Math.max(0, end))} off in ${Math.max(1, Math.ceil(end / tubePiece))} pieces of at most ${marks.tape(tubePiece)}.`,
+      why: `${marks.tape(tubeInTray)} reach into the tray. Pull ${marks.tape(pulled)} off in ${Math.max(1, Math.ceil(pulled / tubePiece))} pieces of at most ${marks.tape(tubePiece)}.`,
     });
   }
   const grouped = opened.filter(({ holder }) => holder.groupSize !== null);
@@ -260,7 +254,8 @@ function trayMarks(marks: CutMarks, { cable, opening, lengths, opened, whole, sc
     marks.add({
       id: 'groups',
       kind: 'groups',
-      at: groupStep,
+      // From the end as it is when the knife's part is off.
+      at: knife + groupStep,
       title: 'Cut the second group here',
       tool: 'Snips',
       units: grouped.map(({ holder }) => holder.number),

@@ -121,7 +121,10 @@ export function throughMarks(marks: CutMarks, cut: ThroughCut): void {
     kind: 'strength-member',
     title: 'Cut the strength member',
     tool: 'Rod cutter',
-    depth: 'the rod only, when the tubes are unwound from it',
+    depth:
+      'strands' in construction
+        ? 'the rod only, when the tubes are unwound from it'
+        : 'the rod only: lift what goes through away from it',
     why:
       lengths.strengthMember > 0
         ? `${marks.tape(lengths.strengthMember)} stay for the bracket toward ${toward[name]}.`

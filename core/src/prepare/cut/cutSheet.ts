@@ -103,7 +103,7 @@ export function cutSheet(
   const drawn = { from: through ? sheath.from - margin : 0, to: sheath.to + margin };
   const marks = new CutMarks(units, (at, to) => placeWords(at, to, through, toward, units), sheath);
   if (!nothing && !impossible) {
-    const cut = { cable, opening, table, lengths, opened, whole, school, rack: closure.kind === 'rack' };
+    const cut = { cable, opening, table, lengths, opened, whole, school, knife };
     if (through) throughMarks(marks, { ...cut, toward });
     else endMarks(marks, cut);
   }

@@ -11,9 +11,11 @@ import {
 } from '@cordel/core';
 import { ledgerOf } from '../../data/ledger';
 
-/** What the facts of a closure say to its kit: diameters that were measured, and what is done,  its settled splices, the cables out of which one was tried, which are open and sealed in, and
- * whether it is closed. */
-export function doneAt(
+/**
+ * What the facts of a closure say to its kit: the diameters that were measured, and what is done: its settled splices, the cables out of which one was tried, which are
+ * open and sealed in, and whether it is closed.
+ */
+export function knownAt(
   definition: ProjectDefinition,
   closure: Closure,
   facts: readonly Fact[],

@@ -11,7 +11,7 @@ import { StyleSheet, View } from 'react-native';
 import { useCordelTheme } from '../ui/theme';
 import { space, stroke } from '../ui/tokens';
 import { Type } from '../ui/Type';
-import { allowanceWords } from './words';
+import { allowanceWords, meanWords } from './words';
 
 /** The numbers of a tray or a closure against their limits. */
 export function RollUpTable({
@@ -28,7 +28,7 @@ export function RollUpTable({
   const rows: { label: string; value: string; alarm?: boolean }[] = [
     {
       label: `${of} mean`,
-      value: `${dB(rollUp.mean)} of ${formatLoss(rollUp.allowance.limit)}`,
+      value: `${meanWords(rollUp)}${rollUp.mean === null ? '' : ' dB'} of ${formatLoss(rollUp.allowance.limit)}`,
       alarm: rollUp.meanOver,
     },
     {

@@ -1,4 +1,4 @@
-import { formatMean, markWords, type Allowance, type Limits, type RollUp } from '@cordel/core';
+import { formatMean, markWords, toldApart, type Allowance, type Limits, type RollUp } from '@cordel/core';
 
 /** What every stage says of how far a closure is. */
 
@@ -13,6 +13,12 @@ export function waitingWords(rollUp: RollUp): string {
 export function progressWords(rollUp: RollUp): string {
   if (rollUp.count === 0) return 'No splices planned';
   return rollUp.settled === 0 && rollUp.marks.redo === 0 ? 'Open' : `${rollUp.settled} of ${rollUp.count}`;
+}
+
+/** The mean of what was read, dB: longer than usual where it is over its limit and would read like it; a dash without readings. */
+export function meanWords({ mean, meanOver, allowance }: RollUp): string {
+  if (mean === null) return '–';
+  return meanOver ? toldApart(mean, allowance.limit, formatMean)[0] : formatMean(mean);
 }
 
 /** The running allowance in words. Above the limit of a single splice it is no news: that limit binds first. */

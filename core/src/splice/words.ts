@@ -68,14 +68,23 @@ export function readingFindingWords(finding: Told<ReadingFinding>): string {
   return wordsIn(readingWords, finding, 'mm');
 }
 
+/** How a number is usually written, and its unit behind it. */
+interface Measure {
+  readonly write: (value: number) => string;
+  readonly unit: string;
+}
+
 /** What to do before the arc, with the numbers: what to do first, then why. */
 export function adviceWords({ action, fibers, over, looked, count }: ArcAdvice): string {
   const of = (what: OverLimit['what']) => over.filter((one) => one.what === what);
   const ribbon = count > 1;
-  const list = (found: readonly OverLimit[], format: (value: number) => string) =>
-    found.map(({ fiber, seen }) => `${ribbon ? `fiber ${fiber} ` : ''}${format(seen)}`).join(', ');
-  const whose = (limit: ArcLimit, format: (value: number) => string) =>
-    `over the ${limit.of}’s ${format(limit.value)}`;
+  // What is over a limit is never written as the limit.
+  const seenIn = ({ seen, limit }: OverLimit, { write, unit }: Measure) =>
+    `${toldApart(seen, limit.value, write)[0]}${unit}`;
+  const list = (found: readonly OverLimit[], measure: Measure) =>
+    found.map((one) => `${ribbon ? `fiber ${one.fiber} ` : ''}${seenIn(one, measure)}`).join(', ');
+  const whose = (limit: ArcLimit, { write, unit }: Measure) =>
+    `over the ${limit.of}’s ${write(limit.value)}${unit}`;
   switch (action) {
     case 'look':
       return 'Cleaves, offset and gap were not looked at yet.';
@@ -89,17 +98,17 @@ export function adviceWords({ action, fibers, over, looked, count }: ArcAdvice):
       const both = action === 'recleave-both';
       const sides = (['left', 'right'] as const).flatMap((side) => {
         const found = of(`cleave-${side}`);
-        return found.length > 0 ? [`${both ? `${side} ` : ''}${list(found, formatAngle)}`] : [];
+        return found.length > 0 ? [`${both ? `${side} ` : ''}${list(found, angle)}`] : [];
       });
-      return `Recleave ${both ? 'both sides' : action === 'recleave-left' ? 'left' : 'right'}: ${sides.join('; ')}, ${whose(over[0]!.limit, formatAngle)}.`;
+      return `Recleave ${both ? 'both sides' : action === 'recleave-left' ? 'left' : 'right'}: ${sides.join('; ')}, ${whose(over[0]!.limit, angle)}.`;
     }
     case 'reseat': {
       const parts = (['offset', 'gap'] as const).flatMap((what) => {
         const found = of(what);
         if (found.length === 0) return [];
         // With one fiber its name stands in front already.
-        const values = fibers.length === 1 ? micrometers(found[0]!.seen) : list(found, micrometers);
-        return [`${what} ${values}, ${whose(found[0]!.limit, micrometers)}`];
+        const values = fibers.length === 1 ? seenIn(found[0]!, length) : list(found, length);
+        return [`${what} ${values}, ${whose(found[0]!.limit, length)}`];
       });
       const which = !ribbon
         ? 'the fiber'
@@ -113,8 +122,10 @@ export function adviceWords({ action, fibers, over, looked, count }: ArcAdvice):
 
 /** "2.5 μm" */
 export function micrometers(value: number): string {
-  return `${Math.round(value * 10) / 10} μm`;
+  return `${tenths(value)} μm`;
 }
+
+const tenths = (value: number) => String(Math.round(value * 10) / 10);
 
 /** "1.6°" */
 export function formatAngle(degrees: number): string {
@@ -124,3 +135,6 @@ export function formatAngle(degrees: number): string {
 function degreesOf(degrees: number): string {
   return degrees.toFixed(Math.round(degrees * 100) % 10 === 0 ? 1 : 2);
 }
+
+const angle: Measure = { write: degreesOf, unit: '°' };
+const length: Measure = { write: tenths, unit: ' μm' };

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { attemptReasons, limitsPresets, reasonWords } from '../index';
+import { adviceWords } from '../splice/words';
+import { adviseBeforeArc, nothingSeen } from '../splice/bench/beforeArc';
 import { toldApart } from './toldApart';
 
 const written = (value: number) => value.toFixed(2);
@@ -23,4 +25,17 @@ test('whatever is over its limit does not read like it', () => {
       expect(reasons).toHaveLength(2);
     }),
   );
+});
+
+test('advice before the arc tells what is over from the limit, in the last digit too', () => {
+  const limits = {
+    cleaveAngle: { value: 1, of: 'project' as const },
+    offset: { value: 0.6, of: 'machine' as const },
+    gap: null,
+  };
+  const said = (seen: Partial<typeof nothingSeen>) =>
+    adviceWords(adviseBeforeArc([{ ...nothingSeen, ...seen }], limits));
+  expect(said({ cleaveLeft: 1.004 })).toBe('Recleave left: 1.004°, over the project’s 1.0°.');
+  expect(said({ offset: 0.62 })).toContain('offset 0.62 μm, over the machine’s 0.6 μm.');
+  expect(said({ offset: 0.7 })).toContain('offset 0.7 μm, over the machine’s 0.6 μm.');
 });

@@ -1,11 +1,4 @@
-import {
-  alongTheRoute,
-  formatChainage,
-  formatLoss,
-  formatMean,
-  siteOf,
-  type ProjectDefinition,
-} from '@cordel/core';
+import { alongTheRoute, formatChainage, formatLoss, siteOf, type ProjectDefinition } from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
@@ -24,7 +17,7 @@ import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { CordNav } from '../../shell/frame/CordNav';
 import { places, projectTabs } from '../../shell/places';
-import { allowanceWords, progressWords, waitingWords } from '../../shell/words';
+import { allowanceWords, meanWords, progressWords, waitingWords } from '../../shell/words';
 import { download, handOn, type Told } from '../../shell/download';
 import { ToldWords } from '../../shell/ToldWords';
 import { lossSheetHere, projectHere } from '../../shell/madeHere';
@@ -107,7 +100,7 @@ function ClosureList({ definition }: { definition: ProjectDefinition }) {
         </View>
         <View style={styles.line}>
           <Type look="reading" tone={rollUp.meanOver ? 'accent' : 'ink'}>
-            {rollUp.mean === null ? '–' : formatMean(rollUp.mean)} dB mean
+            {meanWords(rollUp)} dB mean
           </Type>
           <Type look="small" tone="soft">
             limit {formatLoss(rollUp.allowance.limit)}

@@ -3,7 +3,6 @@ import {
   fiberUnits,
   formatChainage,
   formatLoss,
-  formatMean,
   highestLoss,
   lossLimit,
   nextSplice,
@@ -40,7 +39,7 @@ import { CordNav } from '../../../shell/frame/CordNav';
 import { places } from '../../../shell/places';
 import { RollUpTable } from '../../../shell/RollUpTable';
 import { Unplanned } from '../../../shell/Unplanned';
-import { progressWords, waitingWords } from '../../../shell/words';
+import { meanWords, progressWords, waitingWords } from '../../../shell/words';
 
 /** A closure: its trays on the cord, each with its losses, and the closure's numbers. */
 export function ClosureScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
@@ -226,7 +225,7 @@ function Headline({ atHand: { ledger } }: { atHand: ClosureAtHand }) {
       </View>
       <View style={styles.figure}>
         <Type look="huge" tone={rollUp.meanOver ? 'accent' : 'ink'}>
-          {rollUp.mean === null ? '–' : formatMean(rollUp.mean)}
+          {meanWords(rollUp)}
         </Type>
         <Type tone="soft" style={styles.words}>
           {' '}

@@ -1,6 +1,5 @@
 import {
   formatLoss,
-  formatMean,
   lossRefusal,
   spliceHistory,
   type Joint,
@@ -26,7 +25,7 @@ import { DetailsPanel } from './panels/DetailsPanel';
 import { LightPad } from './panels/LightPad';
 import type { Bench } from './types';
 import { useLatest } from '../../../ui/useLatest';
-import { allowanceWords } from '../../../shell/words';
+import { allowanceWords, meanWords } from '../../../shell/words';
 
 interface BenchFootProps {
   bench: Bench;
@@ -199,13 +198,13 @@ const BesidePad = memo(function BesidePad({
 });
 
 function TrayMean({ tray, limits }: { tray: TrayState; limits: Limits }) {
-  const { mean, meanOver, allowance } = tray.rollUp;
+  const { meanOver, allowance } = tray.rollUp;
   return (
     <View style={styles.mean}>
       <Type look="small" tone="soft">
         Tray mean{' '}
         <Type look="heading" tone={meanOver ? 'accent' : 'ink'}>
-          {mean === null ? '–' : formatMean(mean)}
+          {meanWords(tray.rollUp)}
         </Type>{' '}
         of {formatLoss(allowance.limit)} dB
       </Type>

@@ -143,3 +143,26 @@ test('new electrodes, the machine’s own counter and the weather are noted from
   await see(page, 'Weather noted.');
   await page.close();
 }, 120_000);
+
+test('ends that are cleaved again before the arc wear the blade, and what was seen of the old ones is gone', async () => {
+  const page = await device();
+  await page.goto(at.demo.bench(3, 6));
+  await pick(page, 'Single 1', 'Cleaver A');
+  await press(page, 'It passed');
+  await press(page, 'Before arc');
+  // From 0.5° by tenths: over the project's 1°.
+  for (let step = 0; step < 7; step += 1) await press(page, 'More, Cleave left');
+  await press(page, 'More, Cleave right');
+  await press(page, 'Recleaved left');
+  await see(page, '0.5°');
+  await seeGone(page, '1.1°');
+  await press(page, 'Back to the pad');
+  await press(page, padKey(2));
+  await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
+  // The gear's page tells what the server knows.
+  await seeGone(page, 'to send', 'head');
+  await page.goto(`${at.server.url}/gear`);
+  await press(page, /^Cleaver A/);
+  await see(page, 'Cleaved again before the arc: 1 end');
+  await page.close();
+}, 120_000);

@@ -91,7 +91,7 @@ test('a drop that ends in a mechanical connector is judged by light, with its ow
   await page.goto(t1.bench(1, 1));
   await see(page, 'mechanical connector');
   await press(page, 'Details');
-  await press(page, 'Steps for this one');
+  await press(page, 'Hand steps');
   await see(page, 'Drop Hall, fiber 1');
   await press(page, 'Done: Take the right fiber');
   await see(page, 'Coating back');
@@ -113,7 +113,7 @@ test('a fused connector wears its own short sleeve and asks for its parts', asyn
   await page.goto(t1.bench(1, 3));
   await see(page, 'fused connector, connector sleeve, 27 mm');
   await press(page, 'Details');
-  await press(page, 'Steps for this one');
+  await press(page, 'Hand steps');
   await press(page, 'Done: Take the right fiber');
   await see(page, 'How many parts that go on first are still on the table?');
   await fill(page, 'On the table', '1');
@@ -122,7 +122,27 @@ test('a fused connector wears its own short sleeve and asks for its parts', asyn
   await press(page, 'Answer again');
   await fill(page, 'On the table', '0');
   await press(page, 'That is it');
-  await press(page, 'Done: Program, holder, splice');
+  // Between its parts and its heat stands what the hands do at this very fiber.
+  await press(page, /^3\s*Cleave/);
+  await see(page, '10, 16, 18 or 20 mm are in use');
   await see(page, 'Start the clock: 0:20');
+  await page.close();
+}, 120_000);
+
+test('what the hands do at a splice is told with its own numbers, a line each, and the rest with a tap', async () => {
+  const page = await open('phone');
+  const u2 = await firstProject(at.server, 'U2');
+  await page.goto(u2.closure);
+  await press(page, /^Splice tray/);
+  await see(page, /strip 38 mm.*60 mm sleeve|strip 1‑1\/2 in.*60 mm sleeve/);
+  await press(page, 'Details');
+  await press(page, 'Hand steps');
+  await see(page, /tray \d, slot \d+/);
+  await press(page, /^8\s*Heat/);
+  await see(page, 'Sleeve centered over the joint');
+  await press(page, /^Start the clock: 0:35/);
+  await press(page, 'Close');
+  // The clock runs on every page.
+  await see(page, /Heater: 0:3\d/);
   await page.close();
 }, 120_000);

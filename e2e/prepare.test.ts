@@ -20,7 +20,7 @@ test.each<[Size]>([['phone'], ['wide']])(
   'marks are made in their order, taken back, looked at, and are still made after a reload (%s)',
   async (size) => {
     const page = await open(size, prepare());
-    await see(page, 'marks 9 of 17, steps 7 of 15');
+    await see(page, 'marks 9 of 17, steps 7 of 21');
     await press(page, 'Cut sheet for 96 Mirante');
     await see(page, '9 of 17 made');
     await press(page, /^Done: 10 · Cut the strength member/);
@@ -64,6 +64,16 @@ test('a wrong count stops the step until it is counted again, or somebody says w
   await press(page, 'That is it');
   await see(page, 'answered 8');
   await press(page, 'Done: Strength member');
+  // Into the closure, before its tubes are touched.
+  for (const step of [
+    'Seals round the cable',
+    'Bring it to its mark',
+    'Clamp the sheath',
+    'Strength member into its bracket',
+    'Aramid on the stud',
+    'Wrap, then tie',
+  ])
+    await press(page, `Done: ${step}`);
   await press(page, 'Done: Degrease tubes and hands');
   await press(page, 'Done: Pick out the tubes to be opened');
   await see(page, 'Which color has tube 7?');

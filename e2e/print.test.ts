@@ -71,6 +71,8 @@ test('the kit goes to paper whole, ticked as it is', async () => {
   expect(paper).toContain('Kit for the night');
   expect(paper).toContain('Single sleeve, 60 mm');
   expect(paper).toContain('Soap solution, bottle');
+  // On the screen a line ends before it, until it is tapped.
+  expect(paper).toMatch(/U4 Mirante: 48 single splices, one sleeve each; \d+ spare/);
   expect(paper).not.toContain('Untick all');
   expect(await cutOff(page)).toEqual([]);
   await page.close();

@@ -7,11 +7,12 @@ import {
   type Entry,
 } from '@cordel/core';
 import { builtInModels } from '@cordel/core/builtInModels';
+import { newGear, type Cleaver, type Machine } from '@cordel/core/gear';
 import { readOrder } from '@cordel/core/order';
-import { stepsFor, usualSchools, type Schools } from '@cordel/core/prepare';
+import { handSteps, seatCables, stepsFor, usualSchools, type Schools, type Step } from '@cordel/core/prepare';
 
 /**
- * Prints every step text, to be read aloud: `npm run steps -- loose`, or with a way of working: `npm run steps -- central in block`. Without a word all constructions, in mm,
+ * Prints every step text, to be read aloud: `npm run steps -- loose`, or with a way of working: `npm run steps -- central in block`. `hands` prints what is done at a splice. Without a word all constructions, in mm,
  * with the usual ways.
  */
 
@@ -44,17 +45,26 @@ const words = process.argv.slice(2);
 const wanted = words.filter((word) => word in constructions);
 const units = words.includes('in') ? 'in' : 'mm';
 const schools: Schools = {
+  ...usualSchools,
+  sheath: words.includes('ringfirst') ? 'ring-first' : usualSchools.sheath,
+  secondRing: words.includes('secondring'),
+  scorer: words.includes('swing') ? 'swing' : usualSchools.scorer,
+  rod: words.includes('trimmed') ? 'trimmed' : usualSchools.rod,
   tube: words.includes('fixed') ? 'fixed-depth' : usualSchools.tube,
   wipe: words.includes('moist') ? 'moist' : usualSchools.wipe,
   ribbonizing: words.includes('block') ? 'block' : usualSchools.ribbonizing,
 };
 
 for (const name of wanted.length > 0 ? wanted : Object.keys(constructions)) {
-  const construction = constructions[name]!;
+  const construction = {
+    ...constructions[name]!,
+    ...(words.includes('armor') && name !== 'pigtails' ? { armor: true as const } : {}),
+    ...(words.includes('messenger') && name !== 'pigtails' ? { messenger: true as const } : {}),
+  } as Construction;
   const small = construction.kind === 'drop' || construction.kind === 'pigtails';
   const manners: Entry['manner'][] = small ? ['drop'] : ['cut', 'express', 'window'];
   const endings = small ? (['splice', 'mechanical', 'fusion-connector'] as const) : (['splice'] as const);
-  for (const model of ['Dome 288', 'Rack module 144'])
+  for (const model of ['Dome 288', 'Inline 144', 'Rack module 144', ...(small ? ['Drop joint 4'] : [])])
     for (const manner of model.startsWith('Rack') && !small ? (['cut'] as const) : manners)
       for (const ending of endings) {
         const through = manner === 'express' || manner === 'window';
@@ -64,6 +74,7 @@ for (const name of wanted.length > 0 ? wanted : Object.keys(constructions)) {
           schemeId: 'tia-598-d',
           construction,
           siteIds: through ? [id(11), id(12), id(13)] : [id(11), id(12)],
+          diameter: small ? 5 : 14,
           live: through ? [{ from: 3, to: 4, circuit: 'Ring' }] : [],
         };
         const other: Cable = {
@@ -87,17 +98,60 @@ for (const name of wanted.length > 0 ? wanted : Object.keys(constructions)) {
           order: readOrder(order, entries).lines.map((line) => ({ id: id(31), ...line })),
           version: 1,
         };
-        const plan = planClosure(closure, new Map([cable, other].map((one) => [one.id, one])));
+        const cables = new Map([cable, other].map((one) => [one.id, one]));
+        const plan = planClosure(closure, cables);
+        const seat = seatCables(closure, cables).seats.find((one) => one.cable.id === cable.id) ?? null;
         console.log(`\n======== ${name}, ${manner}, ${model}${ending === 'splice' ? '' : `, ${ending}`}`);
-        for (const chapter of stepsFor(closure, plan, cable, { units, schools, ending })) {
+        for (const chapter of stepsFor(closure, plan, cable, { units, schools, seat, ending })) {
           console.log(`\n— ${chapter.title}`);
-          for (const step of chapter.steps) {
-            console.log(`\n${step.title}\n  ${step.what}\n  Good: ${step.good}\n  Mistake: ${step.mistake}`);
-            if (step.caution) console.log(`  Caution: ${step.caution}`);
-            if (step.check)
-              console.log(`  Asks: ${step.check.ask} [${step.check.answer}]\n  If not: ${step.check.wrong}`);
-            if (step.timer) console.log(`  Clock: ${step.timer.label}, ${step.timer.seconds} s`);
-          }
+          chapter.steps.forEach(print);
         }
       }
+}
+
+if (words.includes('hands')) {
+  const gear = {
+    machine: newGear('machine', id(41), 'Machine 1'),
+    cleaver: newGear('cleaver', id(42), 'Cleaver 1'),
+  };
+  for (const [name, kind] of [
+    ['loose', 'single'],
+    ['pigtails', 'single'],
+    ['central', 'ribbon'],
+  ] as const) {
+    const cable: Cable = {
+      id: id(1),
+      label: 'This cable',
+      schemeId: 'tia-598-d',
+      construction: constructions[name]!,
+      siteIds: [id(12)],
+    };
+    const count = kind === 'ribbon' ? 12 : 1;
+    const ends = Array.from({ length: count }, (_, index) => ({
+      cableId: id(1),
+      fiber: index + 1,
+      side: 'low' as const,
+    }));
+    console.log(`\n======== hands, ${name}`);
+    handSteps({
+      splice: { kind, left: ends, right: ends, tray: 1, slot: 1 },
+      cables: new Map([[cable.id, cable]]),
+      joint: { kind: 'fusion', sleeve: kind === 'ribbon' ? 'ribbon' : 'single-60', small: null },
+      machine: gear.machine as Machine,
+      cleaver: gear.cleaver as Cleaver,
+      stripper: null,
+      heater: null,
+      cleaveAngle: 1,
+      wipe: schools.wipe,
+      units,
+    }).forEach(print);
+  }
+}
+
+function print(step: Step): void {
+  console.log(`\n${step.title}\n  ${step.what}\n  Good: ${step.good}\n  Mistake: ${step.mistake}`);
+  if (step.caution) console.log(`  Caution: ${step.caution}`);
+  if (step.check)
+    console.log(`  Asks: ${step.check.ask} [${step.check.answer}]\n  If not: ${step.check.wrong}`);
+  if (step.timer) console.log(`  Clock: ${step.timer.label}, ${step.timer.seconds} s`);
 }

@@ -42,7 +42,7 @@ async function main(folder: string): Promise<void> {
     [
       'steps-night',
       `${school.closure}/prepare/${demo.cable('96 Mirante')}/steps`,
-      '7 of 15 done',
+      '7 of 21 done',
       'phone',
       'night',
     ],

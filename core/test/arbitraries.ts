@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { ribbonSizes, type Construction } from '../src';
 
+/** Armor and a messenger, which any cable may have. */
+const metal = fc.tuple(fc.boolean(), fc.boolean()).map(([armor, messenger]) => ({
+  ...(armor ? { armor: true as const } : {}),
+  ...(messenger ? { messenger: true as const } : {}),
+}));
+const withMetal = <C extends object>(construction: fc.Arbitrary<C>) =>
+  fc.tuple(construction, metal).map(([one, more]) => ({ ...one, ...more }));
+
 /** Made-up cables of every construction, for laws that hold for all of them. */
 
 const filler = fc.constant({ kind: 'filler' as const });
@@ -25,13 +33,15 @@ function stranded<T>(strand: fc.Arbitrary<T>) {
 }
 
 export const anyConstruction: fc.Arbitrary<Construction> = fc.oneof(
-  fc.record({ kind: fc.constant('stranded-tubes' as const), strands: stranded(tube) }),
-  fc.record({ kind: fc.constant('stranded-ribbon' as const), strands: stranded(ribbonTube) }),
-  fc.record({
-    kind: fc.constant('central-ribbon' as const),
-    ribbons: fc.integer({ min: 1, max: 36 }),
-    fibersPerRibbon: fc.constantFrom(...ribbonSizes),
-  }),
+  withMetal(fc.record({ kind: fc.constant('stranded-tubes' as const), strands: stranded(tube) })),
+  withMetal(fc.record({ kind: fc.constant('stranded-ribbon' as const), strands: stranded(ribbonTube) })),
+  withMetal(
+    fc.record({
+      kind: fc.constant('central-ribbon' as const),
+      ribbons: fc.integer({ min: 1, max: 36 }),
+      fibersPerRibbon: fc.constantFrom(...ribbonSizes),
+    }),
+  ),
   fc.record({
     kind: fc.constant('drop' as const),
     shape: fc.constantFrom('flat' as const, 'round' as const),

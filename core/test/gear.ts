@@ -1,5 +1,5 @@
-import type { Calibration, Conditions, GearEvent, GearFact, Weather, WentOn } from '../src';
-import { newGear, type Cleaver, type GearUse, type Machine } from '../src/gear';
+import type { Calibration, Conditions, GearEvent, GearFact, Recleave, Weather, WentOn } from '../src';
+import { emptyBook, newGear, type Cleaver, type GearBook, type GearUse, type Machine } from '../src/gear';
 import { id } from './example';
 
 /** A made-up machine and cleaver with their usual rules, and things that happen to them `hours` after 1 April 2026. */
@@ -34,6 +34,11 @@ export const calibration = (
   ...factBase(machine, hours),
   kind: 'calibration',
   body: { passed, conditions: { ...fair, ...conditions }, note: '' },
+});
+export const recleave = (hours: number, ends: number): Recleave => ({
+  ...factBase(cleaver, hours),
+  kind: 'recleave',
+  body: { ends, note: '' },
 });
 export const weather = (hours: number, conditions: Partial<Conditions>): Weather => ({
   ...factBase(machine, hours),
@@ -75,8 +80,8 @@ export function use(hours: number, more: Partial<GearUse> = {}): GearUse {
 export const uses = (count: number, hours: number, more: Partial<GearUse> = {}): GearUse[] =>
   Array.from({ length: count }, (_, index) => use(hours + index / 60, more));
 
-export const bookOf = (facts: readonly GearFact[], own: readonly GearUse[] = []) => ({
+export const bookOf = (facts: readonly GearFact[], own: readonly GearUse[] = []): GearBook => ({
+  ...emptyBook,
   facts,
   uses: own,
-  withdrawn: [] as string[],
 });

@@ -209,7 +209,7 @@ declare global {
   interface Window {
     /** Taps since the stopwatch was put in. */
     taps: number;
-    /** Resolves with the ms from the next click on the page until a frame with this title and a verdict has been painted. */
+    /** Resolves with the ms from the next click on the page until a frame with this title and a verdict has been painted, and what was recorded is on the disk. */
     paintedAfterTap(title: string): Promise<number>;
   }
 }
@@ -218,6 +218,19 @@ declare global {
 async function watch(page: Page): Promise<void> {
   await page.evaluate(() => {
     window.taps = 0;
+    let writes = 0;
+    let onWritten = () => undefined as void;
+    const { add } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.add = function (...given) {
+      if (this.name === 'entry') {
+        writes += 1;
+        this.transaction.addEventListener('complete', () => {
+          writes -= 1;
+          if (writes === 0) onWritten();
+        });
+      }
+      return add.apply(this, given);
+    };
     window.addEventListener('pointerup', () => (window.taps += 1), { capture: true });
     window.paintedAfterTap = (title) =>
       new Promise((done) => {
@@ -234,7 +247,10 @@ async function watch(page: Page): Promise<void> {
           if (clicked === 0 || !shown()) return void requestAnimationFrame(frame);
           // The message runs after the frame that this callback belongs to has been painted.
           const channel = new MessageChannel();
-          channel.port1.onmessage = () => done(performance.now() - clicked);
+          channel.port1.onmessage = () => {
+            onWritten = () => done(performance.now() - clicked);
+            if (writes === 0) onWritten();
+          };
           channel.port2.postMessage(null);
         };
         requestAnimationFrame(frame);

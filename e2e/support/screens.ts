@@ -214,7 +214,7 @@ export const screens: ScreenAt[] = [
   {
     name: 'steps, answered wrongly',
     path: () => `${demo.closureAt('U3')}/prepare/${demo.cable('96 Mirante')}/steps`,
-    shows: '7 of 15 done',
+    shows: '7 of 21 done',
     then: async (page) => {
       await press(page, /^Tube 7: its color/);
       await press(page, 'BL blue');

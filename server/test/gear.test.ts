@@ -135,6 +135,26 @@ describe('gear', () => {
     expect(more.withdrawn).toEqual([id]);
     expect(book.uses).toEqual(expect.arrayContaining([...more.uses]));
     expect(machineStanding(machine, { ...book, withdrawn: more.withdrawn }, now).splices).toBe(2);
+
+    // One that was typed wrongly was not bad.
+    await post(second, [
+      {
+        ...makeAttempt(second.closureId, second.splices[0]!, 0.3, at(13)),
+        kind: 'correction',
+        body: {
+          attemptId: book.uses[2]!.id,
+          result: {
+            readings: [{ loss: 0.03, cleaveLeft: null, cleaveRight: null }],
+            proofTestFailed: false,
+            note: '',
+          },
+          reason: 'typed',
+        },
+      },
+    ]);
+    expect((await bookAfter(last)).book.corrected).toMatchObject([
+      { attemptId: book.uses[2]!.id, bad: false },
+    ]);
   });
 
   test('what happened to it goes with the project file, to the last byte', async () => {

@@ -1,4 +1,5 @@
 import type { Fact } from '@cordel/core';
+import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { migrationsIn } from '../src/database/migrate';
@@ -178,6 +179,46 @@ test('a database that a newer Cordel has worked on is refused in words, and noth
   const server = await startServer(folder);
   expect((await request<{ shelf: unknown[] }>(`${server.url}/api/projects`)).body.shelf).toHaveLength(1);
   await server.stop();
+}, 120_000);
+
+test('what was corrected before corrections counted for the gear counts after it, also for who has read on since', async () => {
+  const folder = dataFolder('demo');
+  const first = await startServer(folder);
+  const { body } = await request<{ shelf: { project: { id: string } }[] }>(`${first.url}/api/projects`);
+  const project = `${first.url}/api/projects/${body.shelf[0]!.project.id}`;
+  const facts = await everyFact<Fact>(`${project}/facts`);
+  const attempt = facts.find((fact): fact is Extract<Fact, { kind: 'attempt' }> => fact.kind === 'attempt')!;
+  const { readings, proofTestFailed, note } = attempt.body;
+  const { accepted } = (
+    await request<{ accepted: unknown[] }>(`${project}/facts`, 'POST', {
+      facts: [
+        {
+          ...attempt,
+          id: randomUUID(),
+          kind: 'correction',
+          body: { attemptId: attempt.id, result: { readings, proofTestFailed, note }, reason: 'typed' },
+        },
+      ],
+    })
+  ).body;
+  expect(accepted).toHaveLength(1);
+  const { last } = (await request<{ last: string }>(`${first.url}/api/gear/book`)).body;
+  await first.stop();
+  // As the Cordel before left it.
+  const migration = migrations.find(({ statements }) =>
+    statements.some((one) => one.includes('"concerns_gear" = true')),
+  )!;
+  execute(
+    folder,
+    `update fact set concerns_gear = false where kind = 'correction';
+     delete from drizzle.__drizzle_migrations where created_at >= ${migration.when};`,
+  );
+  const second = await startServer(folder);
+  const book = `${second.url}/api/gear/book?after=${encodeURIComponent(last)}`;
+  const corrected = (await request<{ book: { corrected: { attemptId: string }[] } }>(book)).body.book
+    .corrected;
+  expect(corrected.map((one) => one.attemptId)).toContain(attempt.id);
+  await second.stop();
 }, 120_000);
 
 test('what was deleted is cleared after thirty days that were seen, not by one odd reading of the clock', async () => {

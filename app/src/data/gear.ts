@@ -1,5 +1,5 @@
 import { compareFacts, knownFact, type Fact, type UnknownFact } from '@cordel/core';
-import type { Gear, GearBook } from '@cordel/core/gear';
+import { emptyBook, type Gear, type GearBook } from '@cordel/core/gear';
 import { queryOptions, useMutation, useQuery, type QueryClient } from '@tanstack/react-query';
 import { snapshots } from '../sync/here';
 import { answerOf, api } from './api';
@@ -46,7 +46,9 @@ interface KnownBook {
   /** Where the server’s book was read to, in its own words. */
   readonly last: string;
 }
-const nothing: KnownBook = { book: { uses: [], facts: [], withdrawn: [] }, last: '' };
+const nothing: KnownBook = { book: emptyBook, last: '' };
+/** With what a book that an older Cordel kept or gave out has not. */
+const wholeBook = (book: GearBook): GearBook => ({ ...emptyBook, ...book });
 
 /** Each once, in order: the server may repeat what it gave out. */
 function together<T extends { readonly id: string; readonly madeAt: string }>(
@@ -63,32 +65,36 @@ export const bookQuery = () =>
     structuralSharing: false,
     queryFn: snapshots().answer(async (): Promise<KnownBook> => {
       const before = queryClient.getQueryData<KnownBook>(keys.gearBook) ?? nothing;
-      const { book, last } = await answerOf<KnownBook>(
+      const answer = await answerOf<KnownBook>(
         api.gear.book.$get({ query: { after: before.last } }) as never,
       );
+      const { last } = answer;
+      const [is, book] = [wholeBook(before.book), wholeBook(answer.book)];
       // The same one, where nothing came: it need not be kept again.
-      if (last === before.last && book.uses.length + book.facts.length + book.withdrawn.length === 0)
-        return before;
+      if (last === before.last && Object.values(book).every((list) => list.length === 0)) return before;
       return {
         last,
         book: {
-          uses: together(before.book.uses, book.uses),
+          uses: together(is.uses, book.uses),
           // A calibration may arrive hours after what was made later.
-          facts: together(before.book.facts, book.facts),
-          withdrawn: [...new Set([...before.book.withdrawn, ...book.withdrawn])],
+          facts: together(is.facts, book.facts),
+          withdrawn: [...new Set([...is.withdrawn, ...book.withdrawn])],
+          corrected: together(is.corrected, book.corrected),
         },
       };
     }),
   });
 
+const whole = (known: KnownBook): KnownBook => ({ ...known, book: wholeBook(known.book) });
+
 /** What happened to the gear anywhere and was made with it, as far as the server knows. It only grows. */
 export function useServerBook(enabled: boolean) {
-  return useQuery({ ...bookQuery(), enabled, refetchInterval: 60_000 });
+  return useQuery({ ...bookQuery(), enabled, refetchInterval: 60_000, select: whole });
 }
 
 /** The server's book as far as it is on this device. */
 export function knownBook(client: QueryClient): GearBook {
-  return (client.getQueryData<KnownBook>(keys.gearBook) ?? nothing).book;
+  return wholeBook((client.getQueryData<KnownBook>(keys.gearBook) ?? nothing).book);
 }
 
 /** How many of the newest facts of a closure may be missing in the server's book: those were made here and are on their way. */

@@ -11,6 +11,10 @@ const preferencesSchema = z.object({
   tubeSchool: z.enum(['scorer', 'fixed-depth']).catch('scorer'),
   wipeSchool: z.enum(['dry', 'moist']).catch('dry'),
   ribbonizingSchool: z.enum(['pads', 'block']).catch('pads'),
+  sheathSchool: z.enum(['ring-first', 'ripcord-first']).catch('ripcord-first'),
+  secondRing: z.boolean().catch(false),
+  scorerMotion: z.enum(['round', 'swing']).catch('round'),
+  rodSchool: z.enum(['marked', 'trimmed']).catch('marked'),
   /** Whether the bench says "sleeve on first" with every splice. */
   sleeveReminder: z.boolean().catch(true),
   /** Whether sleeves in the heater and on the cooling tray have their clocks at the bench. */

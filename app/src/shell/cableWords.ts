@@ -1,7 +1,14 @@
-import { fiberCount, fiberUnits, type Construction } from '@cordel/core';
+import { fiberCount, fiberUnits, metalOf, type Construction } from '@cordel/core';
 
 /** "96 fibers, 8 tubes, 2 fillers": what a cable is, in the trade's words. */
 export function constructionWords(construction: Construction): string {
+  const { armor, messenger } = metalOf(construction);
+  return [glassWords(construction), armor ? 'armored' : null, messenger ? 'with messenger' : null]
+    .filter(Boolean)
+    .join(', ');
+}
+
+function glassWords(construction: Construction): string {
   const fibers = `${fiberCount(construction)} fibers`;
   const units = fiberUnits(construction).length;
   switch (construction.kind) {
@@ -23,7 +30,7 @@ export function constructionWords(construction: Construction): string {
     case 'central-ribbon':
       return `${fibers}, ${plural(units, 'ribbon')} of ${construction.fibersPerRibbon} in a central tube`;
     case 'drop':
-      return `${fibers}, ${construction.shape} drop${construction.toningWire ? ' with toning wire' : ''}${construction.messenger ? ' with messenger' : ''}`;
+      return `${fibers}, ${construction.shape} drop${construction.toningWire ? ' with toning wire' : ''}`;
     case 'pigtails':
       return `${fibers}, pigtails of ${construction.bufferMicrometers} μm`;
   }

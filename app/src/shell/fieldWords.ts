@@ -38,6 +38,7 @@ export const lengthFields = [
   ['dropOpening', 'Opening of a drop'],
   ['trayFiber', 'Fiber from tray to machine'],
   ['coilDiameter', 'Coil in the tray, across'],
+  ['basketDiameter', 'Coil in the slack basket, across'],
   ['redo', 'Fiber that one try takes'],
   ['cableLoop', 'Cable loop, across'],
 ] as const;

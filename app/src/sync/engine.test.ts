@@ -30,6 +30,18 @@ function load(other: Partial<Surroundings> = {}, store: Store = new IndexedStore
   running.push(engine);
   return engine;
 }
+/** A disk that writes a new entry when it is let, and does `after` before it says so. */
+function slowDisk(after: () => Promise<void> = async () => undefined) {
+  const store = new IndexedStore(() => undefined);
+  const addNew = store.addNew.bind(store);
+  let begin = () => undefined as void;
+  store.addNew = async (entry) => {
+    await new Promise<void>((go) => (begin = go));
+    await addNew(entry);
+    await after();
+  };
+  return { store, write: () => begin() };
+}
 const idsOf = (list: readonly { readonly id: string }[]) => list.map((one) => one.id);
 const known = (engine: Engine) => idsOf(engine.closure(projectId, closureId).known?.facts ?? []).sort();
 const seen = async (engine: Engine) => {
@@ -64,6 +76,67 @@ describe('a record', () => {
     put.mockRestore();
     expect(await engine.append(projectId, facts[0]!)).toBe(true);
     expect(engine.log.notKept()).toBeNull();
+  });
+
+  test('of a screen that cannot wait counts while the disk writes, and is sent only from there', async () => {
+    // Another tab, or the sender, reads the disk before it is told here.
+    const { store, write } = slowDisk(() => engine.log.refresh());
+    const engine = load({}, store);
+    await seen(engine);
+    const shown: string[][] = [];
+    const kept = engine.append(
+      projectId,
+      facts[0]!,
+      (all) => shown.push(idsOf(all)),
+      () => shown.push(['taken back']),
+    );
+    expect([shown, known(engine), engine.log.entries()]).toEqual([[[facts[0]!.id]], [facts[0]!.id], []]);
+    await engine.push.run();
+    expect(server.ids(projectId)).toEqual([]);
+    write();
+    expect([await kept, shown.length, known(engine)]).toEqual([true, 1, [facts[0]!.id]]);
+    expect(idsOf(engine.log.entries())).toEqual([facts[0]!.id]);
+    await engine.push.run();
+    expect(server.ids(projectId)).toEqual([facts[0]!.id]);
+  });
+
+  test('that counted while the closure was still being read from the disk counts there too', async () => {
+    await server.send(projectId, facts.slice(0, 3));
+    await seen(load());
+    const { store, write } = slowDisk();
+    const engine = load({}, store);
+    await engine.ready;
+    const view = engine.closure(projectId, closureId);
+    expect(view.known).toBeNull();
+    const kept = engine.append(projectId, facts[5]!, undefined, () => undefined);
+    await view.reading;
+    expect(known(engine)).toHaveLength(3);
+    write();
+    expect([await kept, known(engine).length]).toEqual([true, 4]);
+  });
+
+  test('that counted while the disk wrote counts no more where the disk refuses, and what it did is taken back', async () => {
+    const engine = load();
+    await seen(engine);
+    await engine.append(projectId, facts[1]!);
+    const put = jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    const order: unknown[] = [];
+    const kept = engine.append(
+      projectId,
+      facts[0]!,
+      (all) => order.push(all.length),
+      () => order.push(known(engine)),
+    );
+    expect(order).toEqual([2]);
+    expect([await kept, engine.log.notKept(), order]).toEqual([false, 'full', [2, [facts[1]!.id]]]);
+    put.mockRestore();
+    await engine.push.run();
+    expect(server.ids(projectId)).toEqual([facts[1]!.id]);
+    // Entered again, it is there once.
+    expect(await engine.append(projectId, facts[0]!)).toBe(true);
+    expect(known(engine)).toHaveLength(2);
   });
 
   test('that was sent is a fact of the project under the server’s number, and is not fetched again', async () => {
@@ -215,7 +288,7 @@ describe('a project', () => {
   test('is shown from the server where the disk has no room for it, and nothing can be recorded in it', async () => {
     await server.send(projectId, facts);
     const store = new IndexedStore(() => undefined);
-    store.takePage = store.add = () => Promise.reject(new NotKept('full'));
+    store.takePage = store.add = store.addNew = () => Promise.reject(new NotKept('full'));
     const engine = load({}, store);
     expect(await seen(engine)).toHaveLength(24);
     expect([await engine.append(projectId, facts[0]!), engine.log.notKept()]).toEqual([false, 'full']);
@@ -409,4 +482,12 @@ test('a project whose facts are large is sent in several requests', async () => 
   await engine.push.tryNow();
   expect(server.ids(projectId)).toHaveLength(24);
   expect(send.mock.calls.map(([, given]) => given.length)).toEqual([16, 8]);
+});
+
+test('one that the disk has already, when it is told so too late, is there once', async () => {
+  const store = new IndexedStore(() => undefined);
+  const entry = { id: facts[0]!.id, projectId, raw: facts[0], refused: null };
+  await store.addNew(entry);
+  await store.addNew(entry);
+  expect(await store.entries()).toHaveLength(1);
 });

@@ -17,8 +17,8 @@ const afterStart = 1000;
 const afterOthers = 1000;
 
 /**
- * Facts on this device. Everything that is recorded goes through `append`: it is on the disk before anybody counts it, and goes to the server as often as
- * that takes (`push`); what the server has comes here by its numbers (`pull`). Knows nothing of React.
+ * Facts on this device. Everything that is recorded goes through `append`: what is not on the disk does not count, and what is goes to the server as often as that
+ * takes (`push`); what the server has comes here by its numbers (`pull`). Knows nothing of React.
  */
 export class Engine {
   private readonly views = new Views();
@@ -49,14 +49,17 @@ export class Engine {
 
   /**
    * Records a fact. Resolves with whether it is kept on this device; where it is not, nothing was recorded.
-   * @param shown called when it counts, in the same moment, with all facts of its closure
+   * @param shown called when it counts, in the same moment, with all facts of its closure: after it is kept
+   * @param takenBack given by a screen that cannot wait for the disk: the fact counts at once, while it is written. Where the disk refuses it counts no more, and this is
+   *   called in the same moment, to take back what `shown` did
    */
   async append(
     projectId: string,
     fact: Fact,
     shown: (facts: readonly Fact[]) => void = () => undefined,
+    takenBack?: () => void,
   ): Promise<boolean> {
-    const kept = await this.log.append(projectId, fact, shown);
+    const kept = await this.log.append(projectId, fact, shown, takenBack);
     if (kept) this.push.soon(afterEntry);
     return kept;
   }

@@ -47,6 +47,8 @@ type Change<Names extends StoreNames<Tables>[]> = IDBPTransaction<Tables, Names,
 /** This device's IndexedDB. Opened anew where the browser closed it. */
 export class IndexedStore implements Store {
   private database: Promise<Database> | null = null;
+  /** The same once it is open, so that a write begins in the moment it is asked for. */
+  private opened: Database | null = null;
 
   /** @param onLost the browser threw everything away while it was open */
   constructor(
@@ -71,6 +73,24 @@ export class IndexedStore implements Store {
         entries.filter((_, index) => there[index] === undefined).map((entry) => table.add(entry)),
       );
     });
+  }
+
+  async addNew(entry: StoredEntry): Promise<void> {
+    try {
+      await this.change(
+        ['entry'],
+        async (change) => {
+          const added = change.objectStore('entry').add(entry);
+          // Else the browser asks the page, which is drawing, whether anything comes after it.
+          change.commit();
+          await added;
+        },
+        this.opened,
+      );
+    } catch (error) {
+      // It is there: the browser closed the database when it was written, and before it said so.
+      if (!(error instanceof NotKept) || nameOf(error.cause) !== 'ConstraintError') throw error;
+    }
   }
 
   refuse(reasons: ReadonlyMap<string, string | null>): Promise<void> {
@@ -263,13 +283,23 @@ export class IndexedStore implements Store {
     return this.tried(async () => work(await this.open()));
   }
 
-  /** All of `work` in one transaction, which is on the disk when this resolves. */
+  /**
+   * All of `work` in one transaction, which is on the disk when this resolves.
+   * @param at the open database, for what has to begin in this very moment
+   */
   private change<const Names extends StoreNames<Tables>[], T>(
     tables: Names,
     work: (change: Change<Names>) => Promise<T>,
+    at: Database | null = null,
   ): Promise<T> {
     return this.tried(async () => {
-      const change = (await this.open()).transaction(tables, 'readwrite', { durability: 'strict' });
+      const change = (at !== null && at === this.opened ? at : await this.open()).transaction(
+        tables,
+        'readwrite',
+        {
+          durability: 'strict',
+        },
+      );
       let result: T;
       try {
         result = await work(change);
@@ -294,7 +324,7 @@ export class IndexedStore implements Store {
       return await work();
     } catch (error) {
       if (nameOf(error) !== 'InvalidStateError') throw notKept(error);
-      this.database = null;
+      this.closed();
     }
     try {
       return await work();
@@ -321,14 +351,22 @@ export class IndexedStore implements Store {
       // A newer Cordel in another tab wants to change the tables: it must not wait for this one.
       blocking: (_, __, event) => (event.target as IDBDatabase).close(),
       terminated: () => {
-        this.database = null;
+        this.closed();
         this.onLost();
       },
-    }).catch((error: unknown) => {
-      this.database = null;
-      throw error;
-    });
+    }).then(
+      (database) => (this.opened = database),
+      (error: unknown) => {
+        this.closed();
+        throw error;
+      },
+    );
     return this.database;
+  }
+
+  private closed(): void {
+    this.database = null;
+    this.opened = null;
   }
 }
 

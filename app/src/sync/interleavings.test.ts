@@ -8,6 +8,7 @@ import { attemptAt, smallJob } from '../../test/job';
 import { planOf } from '../data/ledger';
 import { Engine } from './engine';
 import { IndexedStore } from './indexedStore';
+import { NotKept } from './store';
 
 /**
  * Two devices, each with two tabs, and one server. In whatever order they record, send, read, lose answers and die: in the end everybody has the same, each
@@ -20,20 +21,24 @@ const closure = job.closures[0]!;
 /** What a request meets: "crash" ends the tab after the server stored it, before the answer is there. */
 type Fate = 'well' | 'unreachable' | 'answer lost' | 'crash';
 type Step =
-  | { readonly do: 'record'; readonly bad: boolean }
+  /** shown: it counts while the disk writes; full: which then refuses. */
+  | { readonly do: 'record'; readonly bad: boolean; readonly shown: boolean; readonly full: boolean }
   | { readonly do: 'send'; readonly fate: Fate }
   /** Cut short after so many pages. */
   | { readonly do: 'read'; readonly pages: number }
   | { readonly do: 'restart' };
 type Move = Step & { readonly device: number; readonly tab: number };
 
+const oneIn = (many: number) => fc.integer({ min: 1, max: many }).map((one) => one === 1);
 const fates = fc.constantFrom<Fate>('well', 'well', 'unreachable', 'answer lost', 'crash');
 const steps = fc.oneof(
   {
     weight: 4,
     arbitrary: fc.record({
       do: fc.constant('record' as const),
-      bad: fc.integer({ min: 0, max: 4 }).map((one) => one === 0),
+      bad: oneIn(5),
+      shown: fc.boolean(),
+      full: oneIn(6),
     }),
   },
   { weight: 3, arbitrary: fc.record({ do: fc.constant('send' as const), fate: fates }) },
@@ -58,6 +63,9 @@ class Device {
   private dying = 0;
   private onCrash = () => undefined as void;
   private heard: Promise<void>[] = [];
+  /** What its disk has no room for. */
+  readonly full = new Set<string>();
+  private writing: Promise<unknown>[] = [];
 
   constructor(
     private readonly name: string,
@@ -68,8 +76,11 @@ class Device {
 
   private load(at: number): Engine {
     const { server } = this;
+    const store = new IndexedStore(() => undefined, this.name);
+    const addNew = store.addNew.bind(store);
+    store.addNew = (entry) => (this.full.has(entry.id) ? Promise.reject(new NotKept('full')) : addNew(entry));
     const engine = new Engine(
-      surroundings(new IndexedStore(() => undefined, this.name), {
+      surroundings(store, {
         server: {
           refusal: server.refusal,
           send: async (of, facts) => {
@@ -99,6 +110,24 @@ class Device {
     while (this.heard.length > 0) await Promise.all(this.heard.splice(0));
   }
 
+  /** Goes on before the disk has it. */
+  recordShown(at: number, fact: Fact): void {
+    // How often it is shown.
+    let counts = 0;
+    const kept = this.tabs[at]!.append(
+      projectId,
+      fact,
+      () => (counts += 1),
+      () => (counts -= 1),
+    );
+    const wanted = this.full.has(fact.id) ? [false, 0] : [true, 1];
+    this.writing.push(kept.then((is) => expect([is, counts]).toEqual(wanted)));
+  }
+
+  async written(): Promise<void> {
+    await Promise.all(this.writing.splice(0));
+  }
+
   restart(at: number): void {
     this.tabs[at]!.stop();
     this.tabs[at] = this.load(at);
@@ -108,6 +137,7 @@ class Device {
     const tab = this.tabs[at]!;
     this.fate = fate;
     this.dying = at;
+    if (fate === 'crash') await this.written();
     const stored = new Promise<void>((done) => (this.onCrash = done));
     await Promise.race([tab.push.run(), stored]);
     if (fate === 'crash') this.restart(at);
@@ -142,14 +172,20 @@ test('ends in the same on both devices and the server', async () => {
         if (move.do === 'record') {
           made += 1;
           const fact = attemptAt(job, made % 24, (made % 7) / 20, made % 60);
-          if (move.bad) {
+          if (move.full) device.full.add(fact.id);
+          else if (move.bad) {
             server.bad.add(fact.id);
             bad[move.device]!.push(fact.id);
           } else good.push(fact.id);
-          expect(await device.tabs[move.tab]!.append(projectId, fact)).toBe(true);
+          if (move.shown) device.recordShown(move.tab, fact);
+          else expect(await device.tabs[move.tab]!.append(projectId, fact)).toBe(!move.full);
         } else if (move.do === 'send') await device.send(move.tab, move.fate);
         else if (move.do === 'read') await device.read(move.tab, move.pages);
-        else device.restart(move.tab);
+        else {
+          // What dies unwritten was never kept.
+          await device.written();
+          device.restart(move.tab);
+        }
         await device.settle();
         // At no time is anything twice, or not where it was recorded.
         for (const tab of device.tabs) {
@@ -157,6 +193,7 @@ test('ends in the same on both devices and the server', async () => {
           expect(new Set(ids(facts)).size).toBe(facts.length);
         }
       }
+      for (const device of devices) await device.written();
       for (const device of [...devices, ...devices])
         for (const tab of device.tabs) {
           await tab.push.run();

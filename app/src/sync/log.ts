@@ -71,22 +71,44 @@ export class Log {
   readonly notKept = (): Trouble | null => this.why;
 
   /** See `Engine.append`. */
-  async append(projectId: string, fact: Fact, shown: (facts: readonly Fact[]) => void): Promise<boolean> {
+  async append(
+    projectId: string,
+    fact: Fact,
+    shown: (facts: readonly Fact[]) => void,
+    takenBack?: () => void,
+  ): Promise<boolean> {
+    const entry = { id: fact.id, projectId, raw: fact, refused: null };
+    const view = () => this.views.get(closureIn(fact));
+    const show = () => {
+      view()?.add([fact]);
+      shown(view()?.known?.facts ?? [fact]);
+    };
+    // The disk gets its work first, so that it writes while the screen is drawn.
+    const early = takenBack !== undefined && this.read;
+    const writing = this.read ? this.store.addNew(entry) : this.ready.then(() => this.store.addNew(entry));
+    if (early) this.around.together(show);
     try {
-      await this.ready;
-      await this.store.add([{ id: fact.id, projectId, raw: fact, refused: null }]);
+      await writing;
     } catch (error) {
-      this.why = whyOf(error);
-      this.changed(this.list);
+      this.around.together(() => {
+        this.why = whyOf(error);
+        if (early) {
+          view()?.leaveOut(new Set([fact.id]));
+          takenBack();
+        }
+        this.changed(this.list);
+      });
       return false;
     }
     this.around.together(() => {
       this.why = null;
       this.writes += 1;
-      this.changed([...this.list, { id: fact.id, projectId, raw: fact, refused: null, fact }]);
-      const view = this.views.get(closureIn(fact));
-      view?.add([fact]);
-      shown(view?.known?.facts ?? [fact]);
+      // Who read the disk meanwhile has found it there.
+      if (!this.list.some(({ id }) => id === fact.id)) this.changed([...this.list, { ...entry, fact }]);
+      else this.changed(this.list);
+      // A closure that was read from the disk meanwhile knew nothing of it.
+      if (early) view()?.add([fact]);
+      else show();
     });
     this.around.tell({ entries: true });
     return true;

@@ -33,6 +33,8 @@ export class MemoryStore implements Store {
     for (const entry of entries) if (!this.kept.has(entry.id)) this.kept.set(entry.id, entry);
   }
 
+  addNew = (entry: StoredEntry) => this.add([entry]);
+
   async refuse(reasons: ReadonlyMap<string, string | null>): Promise<void> {
     for (const [id, refused] of reasons) {
       const entry = this.kept.get(id);

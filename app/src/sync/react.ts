@@ -107,13 +107,20 @@ export function useFactsOf(
   return { facts, error: facts ? null : error, retry };
 }
 
-/** @param shown called when the fact counts, in the same moment, with all facts of its closure */
-export type RecordFact = (fact: Fact, shown?: (facts: readonly Fact[]) => void) => Promise<boolean>;
+/** See `Engine.append`. */
+export type RecordFact = (
+  fact: Fact,
+  shown?: (facts: readonly Fact[]) => void,
+  takenBack?: () => void,
+) => Promise<boolean>;
 
 /**
- * Records a fact: on the disk of this device first, then in sight, and on its way to the server. Resolves with false where the device could not keep it, so
- * that nothing was recorded (every screen tells it).
+ * Records a fact: on the disk of this device, in sight, and on its way to the server. Resolves with false where the device could not keep it, so that nothing was
+ * recorded (every screen tells it).
  */
 export function useRecordFact(projectId: string): RecordFact {
-  return useCallback((fact, shown) => engine().append(projectId, fact, shown), [projectId]);
+  return useCallback(
+    (fact, shown, takenBack) => engine().append(projectId, fact, shown, takenBack),
+    [projectId],
+  );
 }

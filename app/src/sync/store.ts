@@ -75,6 +75,8 @@ export interface Store {
   entries(): Promise<StoredEntry[]>;
   /** Those whose id is there already stay as they are. */
   add(entries: readonly StoredEntry[]): Promise<void>;
+  /** One that was just made, by the shortest way. */
+  addNew(entry: StoredEntry): Promise<void>;
   /** Refuses entries, or puts them on their way again with null. */
   refuse(reasons: ReadonlyMap<string, string | null>): Promise<void>;
   drop(ids: readonly string[]): Promise<void>;

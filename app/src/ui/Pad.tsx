@@ -108,7 +108,7 @@ interface KeyProps {
 }
 
 function Key({ face, hint, spoken, low = false, onPress }: KeyProps) {
-  const { palette } = useCordelTheme();
+  const { palette, textScale } = useCordelTheme();
   return (
     <Pressable
       role="button"
@@ -125,7 +125,8 @@ function Key({ face, hint, spoken, low = false, onPress }: KeyProps) {
           {hint}
         </Type>
       ) : null}
-      <Type look="key">{face}</Type>
+      {/* Five of them stand side by side on a phone. */}
+      <Type look={textScale > 1.5 ? 'title' : 'key'}>{face}</Type>
     </Pressable>
   );
 }

@@ -8,28 +8,34 @@ export function ownTimeZone(): string {
   return Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 
+/** The manner in which Cordel's own words are written: 24 h, the month as a word. */
+const manner = 'en-GB';
+
 /** "22:05", in the zone; with the zone's name where its clock shows something else than the device's. */
 export function clockTime(time: string | number, zone: ShownZone): string {
   return shown(time, zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 }
 
-/** "4/14/2026, 22:05:12", in the manner of the device's language. */
-export function dayAndTime(time: string | number, zone: ShownZone): string {
-  return shown(time, zone, {
-    year: 'numeric',
-    month: 'numeric',
+/** "14 Apr 2026", in the zone. */
+export function dayOf(time: string | number, zone: ShownZone): string {
+  const known = knownZone(zone);
+  return new Intl.DateTimeFormat(manner, {
     day: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-    hourCycle: 'h23',
-  });
+    month: 'short',
+    year: 'numeric',
+    ...(known ? { timeZone: known } : {}),
+  }).format(new Date(time));
+}
+
+/** "14 Apr 2026, 22:05", as `clockTime`. */
+export function dayAndTime(time: string | number, zone: ShownZone): string {
+  return `${dayOf(time, zone)}, ${clockTime(time, zone)}`;
 }
 
 function shown(time: string | number, zone: ShownZone, how: Intl.DateTimeFormatOptions): string {
   const at = new Date(time);
   const known = knownZone(zone);
-  const words = new Intl.DateTimeFormat([], { ...how, ...(known ? { timeZone: known } : {}) }).format(at);
+  const words = new Intl.DateTimeFormat(manner, { ...how, ...(known ? { timeZone: known } : {}) }).format(at);
   if (!known || new TZDate(at, known).getTimezoneOffset() === at.getTimezoneOffset()) return words;
   const named = new Intl.DateTimeFormat([], { timeZone: known, timeZoneName: 'short' }).formatToParts(at);
   return `${words} ${named.find((part) => part.type === 'timeZoneName')?.value ?? known}`;

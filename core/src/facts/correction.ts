@@ -49,6 +49,6 @@ export const correctionKind = factKind({
       },
     };
   },
-  concernsGear: ({ result }) => result === null,
+  concernsGear: () => true,
 });
 export type Correction = FactOf<typeof correctionKind>;

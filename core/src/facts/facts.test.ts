@@ -254,7 +254,7 @@ test('which facts count for gear follows from their kinds', () => {
     [attempt(0, 0.02), used, back(null), back({ readings: [], proofTestFailed: true, note: '' })].map(
       concernsGear,
     ),
-  ).toEqual([false, true, true, false]);
+  ).toEqual([false, true, true, true]);
 });
 
 test('the same fact is the same whatever order its fields come in', () => {

@@ -8,6 +8,7 @@ import { gearEventKind, type GearEvent } from './gearEvent';
 import type { FactKind, FactOf, FlatFact, Unchecked } from './kind';
 import { measurementKind, type Measurement } from './measurement';
 import { ownerAnswerKind, type OwnerAnswer } from './ownerAnswer';
+import { recleaveKind, type Recleave } from './recleave';
 import { tickKind, type Tick } from './tick';
 import { weatherKind, type Weather } from './weather';
 import { wentOnKind, type WentOn } from './wentOn';
@@ -21,6 +22,7 @@ const kinds = [
   measurementKind,
   calibrationKind,
   gearEventKind,
+  recleaveKind,
   weatherKind,
   wentOnKind,
 ] as const;
@@ -32,9 +34,20 @@ export type SpliceFact = Attempt | Correction | OwnerAnswer;
 /** What happened while cables were prepared. */
 export type PrepareFact = Tick | Measurement;
 /** What happened to the gear. */
-export type GearFact = Calibration | GearEvent | Weather | WentOn;
+export type GearFact = Calibration | GearEvent | Recleave | Weather | WentOn;
 
-export type { Attempt, Calibration, Correction, GearEvent, Measurement, OwnerAnswer, Tick, Weather, WentOn };
+export type {
+  Attempt,
+  Calibration,
+  Correction,
+  GearEvent,
+  Measurement,
+  OwnerAnswer,
+  Recleave,
+  Tick,
+  Weather,
+  WentOn,
+};
 
 type AnyKind = FactKind<string, unknown, unknown>;
 const byName: ReadonlyMap<string, AnyKind> = new Map(
@@ -57,7 +70,7 @@ export function isGearFact(fact: Fact): fact is GearFact {
   return fact.subject.on === 'gear';
 }
 
-/** Whether a fact counts for gear, wherever it happened: what was done to it, what was made with it, and attempts that were taken back. */
+/** Whether a fact counts for gear, wherever it happened: what was done to it, what was made with it, and what was corrected of that. */
 export function concernsGear(fact: Fact): boolean {
   return byName.get(fact.kind)!.concernsGear(fact.body);
 }

@@ -6,11 +6,13 @@ import {
   event,
   hourOf,
   machine,
+  recleave,
   use,
   uses,
   weather,
   wentOn,
 } from '../../test/gear';
+import { id } from '../../test/example';
 import { cleaverStanding, machineStanding } from './due';
 import type { Cleaver, Machine } from './gear';
 import type { GearFact } from '../facts';
@@ -195,7 +197,7 @@ describe('electrodes', () => {
   test('new ones count from nothing', () => {
     const facts = [event(0, 'arcs-read', 5000), event(1, 'electrodes-replaced'), calibration(2)];
     const standing = machineStanding(machine, bookOf(facts, [...uses(4, 0.5), ...uses(3, 2)]), hourOf(2.5));
-    expect(standing).toMatchObject({ arcs: 3, due: [] });
+    expect(standing).toMatchObject({ arcs: 4, due: [] });
   });
 });
 
@@ -239,6 +241,55 @@ describe('the blade', () => {
   });
 });
 
+describe('what wears beside the splices', () => {
+  test('every try at a calibration burns its arcs, by the machine’s own number', () => {
+    const facts = [event(0, 'arcs-read', 100), calibration(1, false), calibration(1.1)];
+    const arcs = (own: Machine) => machineStanding(own, bookOf(facts, uses(4, 2)), hourOf(3)).arcs;
+    expect([arcs(machine), arcs({ ...machine, calibrationArcs: 5 })]).toEqual([106, 114]);
+    expect(arcs({ ...machine, calibrationArcs: 0 })).toBe(104);
+  });
+
+  test('and two ends on the cleaver that made the next splice at that machine, or else the last one', () => {
+    const cleaves = (facts: readonly GearFact[], own: readonly GearUse[]) =>
+      cleaverStanding(cleaver, bookOf(facts, own), hourOf(9)).cleaves;
+    const tries = [calibration(1, false), calibration(1.1)];
+    expect(cleaves(tries, [use(2)])).toBe(6);
+    expect(cleaves(tries, [use(0.5)])).toBe(6);
+    expect(cleaves(tries, [use(0.5), use(2, { cleaver: 'another' })])).toBe(2);
+    expect(cleaves(tries, [use(2, { machine: 'another' })])).toBe(2);
+    expect(cleaves([...tries, event(1.05, 'blade-turned', undefined, cleaver)], [use(2)])).toBe(4);
+  });
+
+  test('ends that were cleaved again count on the position that was on', () => {
+    const facts = [
+      recleave(1, 12),
+      event(2, 'blade-turned', undefined, cleaver),
+      recleave(3, 1),
+      recleave(4, 24),
+    ];
+    expect(cleaverStanding(cleaver, bookOf(facts, [use(1), use(5)]), hourOf(9)).cleaves).toBe(27);
+  });
+});
+
+describe('a run of bad splices', () => {
+  const bad = uses(3, 1, { bad: true });
+  const correction = (attempt: GearUse, hours: number, is: boolean) => ({
+    id: id(30_000 + hours * 10),
+    madeAt: hourOf(hours),
+    attemptId: attempt.id,
+    bad: is,
+  });
+  const rulesOf = (corrected: readonly ReturnType<typeof correction>[]) =>
+    machineStanding(machine, { ...bookOf([calibration(0)], bad), corrected }, hourOf(6)).due.map(
+      (due) => due.rule,
+    );
+  test('is none where one was only typed wrongly, by the last word on it', () => {
+    expect(rulesOf([])).toEqual(['badRun']);
+    expect(rulesOf([correction(bad[1]!, 2, false)])).toEqual([]);
+    expect(rulesOf([correction(bad[1]!, 3, true), correction(bad[1]!, 2, false)])).toEqual(['badRun']);
+  });
+});
+
 describe('splicing on without it', () => {
   const asks = (facts: readonly GearFact[], own: readonly GearUse[], hours: number) =>
     machineStanding(machine, bookOf(facts, own), hourOf(hours)).asks.map((due) => due.rule);
@@ -272,7 +323,7 @@ test('counts what was made since, leaves out what was taken back, and other mach
     ...bookOf([calibration(0), calibration(0.5, false), calibration(0.6, false)], own),
     withdrawn: [own[2]!.id],
   };
-  expect(machineStanding(machine, book, hourOf(3.5))).toMatchObject({ splices: 1, arcs: 2, failed: 2 });
+  expect(machineStanding(machine, book, hourOf(3.5))).toMatchObject({ splices: 1, arcs: 5, failed: 2 });
 });
 
 test('what stands of machine and cleaver follows from what happened, in whatever order it arrived', () => {

@@ -47,18 +47,21 @@ export interface MachineStanding extends Standing {
   readonly failed: number;
   /** Splices after it. */
   readonly splices: number;
-  /** On these electrodes: one for every splice, counted on from what the machine's own counter was read as. */
+  /** On these electrodes: one for every splice and those of every try at a calibration, counted on from what the machine's own counter was read as. */
   readonly arcs: number;
   /** The weather as it was last looked at. */
   readonly weather: Conditions | null;
 }
 
 export interface CleaverStanding extends Standing {
-  /** Fibers cleaved on this position: two ends for every fiber spliced. */
+  /** Ends cleaved on this position: two for every fiber spliced and every try at a calibration, and those that were cleaved again before the arc. */
   readonly cleaves: number;
   /** From 1. */
   readonly position: number;
 }
+
+/** What a try at a calibration fuses, where the machine's settings do not say: from memory, one pair of ends. */
+export const usualCalibrationArcs = 1;
 
 const hour = 3600 * 1000;
 /** A night ends where nothing was done for so long, where no rule says otherwise. h */
@@ -86,7 +89,10 @@ export function machineStanding(machine: Machine, book: GearBook, now: string): 
   const arcs =
     (replaced?.kind === 'gear-event' && replaced.body.event === 'arcs-read'
       ? (replaced.body.value ?? 0)
-      : 0) + uses.filter((use) => !replaced || compareFacts(use, replaced) > 0).length;
+      : 0) +
+    uses.filter((use) => !replaced || compareFacts(use, replaced) > 0).length +
+    calibrations.filter((one) => !replaced || compareFacts(one, replaced) > 0).length *
+      (machine.calibrationArcs ?? usualCalibrationArcs);
   const weather = lastWeather(facts);
 
   const session = sessionFrom(
@@ -176,9 +182,13 @@ export function cleaverStanding(cleaver: Cleaver, book: GearBook, now: string): 
     base = fact.body.event === 'cleaves-read' ? (fact.body.value ?? 0) : 0;
     from = fact;
   }
+  const counts = (one: { readonly id: string; readonly madeAt: string }) =>
+    from === null || compareFacts(one, from) > 0;
   const cleaves =
     base +
-    uses.reduce((sum, use) => (from === null || compareFacts(use, from) > 0 ? sum + 2 * use.fibers : sum), 0);
+    uses.filter(counts).reduce((sum, use) => sum + 2 * use.fibers, 0) +
+    facts.reduce((sum, fact) => (fact.kind === 'recleave' && counts(fact) ? sum + fact.body.ends : sum), 0) +
+    2 * calibrationsWith(cleaver.id, book, counts);
   const limit = cleaver.rules.cleaves;
   const due: Due[] =
     limit !== null && cleaves >= limit
@@ -203,9 +213,35 @@ function factsOf(book: GearBook, id: string): GearFact[] {
   return book.facts.filter((fact) => fact.subject.gearId === id).sort(compareFacts);
 }
 
+/**
+ * How many tries at calibrations had their fiber cleaved with this cleaver: that with which the next splice at the same machine was made, or else the last one.
+ * @param counts which tries are counted
+ */
+function calibrationsWith(cleaverId: string, book: GearBook, counts: (one: GearFact) => boolean): number {
+  const tries = book.facts.filter((fact) => fact.kind === 'calibration' && counts(fact));
+  const machines = new Set(tries.map((fact) => fact.subject.gearId));
+  // The book may be years long: only what those machines made is looked through.
+  const uses = book.uses
+    .filter(({ machine, cleaver }) => machine !== null && cleaver !== null && machines.has(machine))
+    .sort(compareFacts);
+  return tries.filter((one) => {
+    const own = uses.filter(({ machine }) => machine === one.subject.gearId);
+    const next = own.find((use) => compareFacts(use, one) > 0) ?? own.at(-1);
+    return next?.cleaver === cleaverId;
+  }).length;
+}
+
 function usesOf(book: GearBook, as: 'machine' | 'cleaver', id: string): GearUse[] {
   const withdrawn = new Set(book.withdrawn);
-  return book.uses.filter((use) => use[as] === id && !withdrawn.has(use.id)).sort(compareFacts);
+  // In order of making, so that the last word stands.
+  const bad = new Map([...book.corrected].sort(compareFacts).map((one) => [one.attemptId, one.bad]));
+  return book.uses
+    .filter((use) => use[as] === id && !withdrawn.has(use.id))
+    .map((use) => {
+      const is = bad.get(use.id) ?? use.bad;
+      return is === use.bad ? use : { ...use, bad: is };
+    })
+    .sort(compareFacts);
 }
 
 /** Each value as it was last looked at. */

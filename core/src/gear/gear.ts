@@ -63,14 +63,25 @@ export const machineSchema = itemBase.extend({
     offset: limitOf('Axis offset', 'μm', 50),
     gap: limitOf('Gap', 'μm', 200),
   }),
+  /** Arcs of one try at a calibration; see `usualCalibrationArcs`. */
+  calibrationArcs: z.int('Give a whole number.').min(0, 'Not below 0.').max(50, 'At most 50.').optional(),
   rules: calibrationRulesSchema,
 });
 export type Machine = z.infer<typeof machineSchema>;
 
+const cleaveLengthSchema = z
+  .number('Give a length in mm.')
+  .min(3, 'At least 3 mm.')
+  .max(40, 'At most 40 mm.');
+
 export const cleaverSchema = itemBase.extend({
   kind: z.literal('cleaver'),
-  /** mm of bare glass from coating to end. */
-  cleaveLength: z.number('Give a length in mm.').min(3, 'At least 3 mm.').max(40, 'At most 40 mm.'),
+  /** mm of bare glass from coating to end, of a fiber with 250 μm coating. */
+  cleaveLength: cleaveLengthSchema,
+  /** The same of a tight buffer of 900 μm; not known where it is left out. */
+  tightLength: cleaveLengthSchema.optional(),
+  /** And of a ribbon; as for one fiber where it is left out. */
+  ribbonLength: cleaveLengthSchema.optional(),
   /** Places on the blade's edge. */
   positions: z.int('Give a whole number.').min(1, 'At least 1.').max(100, 'At most 100.'),
   rules: z.strictObject({

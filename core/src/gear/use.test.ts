@@ -44,9 +44,40 @@ test('what was taken back is told, and a fact of the gear is taken as it is', ()
   });
 });
 
+/** What was recorded of it later. */
+const recorded = (typed: Extract<Fact, { kind: 'attempt' }>): Fact => ({
+  ...factAfter(typed),
+  kind: 'correction',
+  body: {
+    attemptId: typed.id,
+    result: { readings: typed.body.readings, proofTestFailed: false, note: '' },
+    reason: 'typed',
+  },
+});
+
+test('a correction tells how it was in truth; a sleeve that was forgotten says nothing about the arc', () => {
+  const typed = attempt(0, 0.3, { gear });
+  const { readings, proofTestFailed, note } = typed.body;
+  const corrected = (result: object): Fact => ({
+    ...factAfter(typed),
+    kind: 'correction',
+    body: { attemptId: typed.id, result: { readings, proofTestFailed, note, ...result }, reason: 'typed' },
+  });
+  const bad = (fact: Fact) => gearBook([typed, fact], limits).corrected;
+  expect(bad(corrected({ readings: [{ ...readings[0]!, loss: 0.03 }] }))).toMatchObject([
+    { attemptId: typed.id, bad: false },
+  ]);
+  expect(bad(corrected({}))).toMatchObject([{ bad: true }]);
+  expect(useOf(attempt(0, 0.04, { gear, sleeveForgotten: true }), limits)!.bad).toBe(false);
+});
+
 test('books joined in any order and with doubles are the book of all facts', () => {
   const facts: Fact[] = Array.from({ length: 12 }, (_, index) =>
-    index % 3 === 2 ? calibration(index) : attempt(index, 0.05, { gear }),
+    index % 3 === 2
+      ? calibration(index)
+      : index % 4 === 3
+        ? recorded(attempt(index, 0.3, { gear }))
+        : attempt(index, 0.05, { gear }),
   );
   fc.assert(
     fc.property(fc.array(fc.subarray(facts), { maxLength: 4 }), (parts) => {

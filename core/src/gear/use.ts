@@ -11,7 +11,15 @@ export interface GearUse {
   readonly fibers: number;
   /** μm */
   readonly cladding: 125 | 400;
-  /** Broke, or over a limit of its project as it was read. */
+  /** Broke, or over a limit of its project, as it was first written down. */
+  readonly bad: boolean;
+}
+
+/** An attempt was written down wrongly: how it was in truth. */
+export interface GearCorrection {
+  readonly id: string;
+  readonly madeAt: string;
+  readonly attemptId: string;
   readonly bad: boolean;
 }
 
@@ -21,9 +29,10 @@ export interface GearBook {
   readonly facts: readonly GearFact[];
   /** Attempts that were taken back: they never happened. */
   readonly withdrawn: readonly string[];
+  readonly corrected: readonly GearCorrection[];
 }
 
-export const emptyBook: GearBook = { uses: [], facts: [], withdrawn: [] };
+export const emptyBook: GearBook = { uses: [], facts: [], withdrawn: [], corrected: [] };
 
 /** What one attempt means for its gear; null when none stands on it. */
 export function useOf(attempt: Attempt, limits: Limits): GearUse | null {
@@ -36,8 +45,15 @@ export function useOf(attempt: Attempt, limits: Limits): GearUse | null {
     cleaver: gear.cleaver?.id ?? null,
     fibers: readings.length,
     cladding: gear.cladding ?? 125,
-    bad: attemptReasons(attempt.body, readings.length > 1 ? 'ribbon' : 'single', limits).length > 0,
+    bad: isBad(attempt.body, limits),
   };
+}
+
+/** A forgotten sleeve says nothing about the arc. */
+function isBad(result: Omit<Attempt['body'], 'source' | 'simulated' | 'gear'>, limits: Limits): boolean {
+  return attemptReasons(result, result.readings.length > 1 ? 'ribbon' : 'single', limits).some(
+    ({ code }) => code !== 'sleeve',
+  );
 }
 
 /** The book of these facts, of any closures under the same limits. */
@@ -45,15 +61,19 @@ export function gearBook(facts: Iterable<Fact>, limits: Limits): GearBook {
   const uses: GearUse[] = [];
   const own: GearFact[] = [];
   const withdrawn: string[] = [];
+  const corrected: GearCorrection[] = [];
   for (const fact of facts) {
     if (fact.kind === 'attempt') {
       const use = useOf(fact, limits);
       if (use) uses.push(use);
     } else if (fact.kind === 'correction') {
-      if (fact.body.result === null) withdrawn.push(fact.body.attemptId);
+      const { id, madeAt } = fact;
+      const { attemptId, result } = fact.body;
+      if (result === null) withdrawn.push(attemptId);
+      else corrected.push({ id, madeAt, attemptId, bad: isBad(result, limits) });
     } else if (isGearFact(fact)) own.push(fact);
   }
-  return joinBooks({ uses, facts: own, withdrawn });
+  return joinBooks({ uses, facts: own, withdrawn, corrected });
 }
 
 /** Several books as one: everything once, in order. */
@@ -65,5 +85,6 @@ export function joinBooks(...books: readonly GearBook[]): GearBook {
     uses: once(books.map((book) => book.uses)),
     facts: once(books.map((book) => book.facts)),
     withdrawn: [...new Set(books.flatMap((book) => book.withdrawn))],
+    corrected: once(books.map((book) => book.corrected)),
   };
 }

@@ -3,7 +3,7 @@ import type { Cable } from '../line/cable';
 import type { Closure } from '../plan/closure';
 import { planClosure } from '../plan/trays/closurePlan';
 import { readOrder } from '../plan/order/orderText';
-import { kitList, sumKits, type KitWishes } from './kitList';
+import { kitList, sumKits, type KitDone, type KitWishes } from './kitList';
 
 const ribbons = (number: number, label: string, count: number): Cable => ({
   ...cableA,
@@ -126,6 +126,20 @@ test('the kit names the parts of the seals, for each opening, and what the model
     ['part-Seal M', 'part-Spacer', 'model-Bracket', 'model-O-ring'].map((item) => count(lines, item)),
   ).toEqual([3, 4, 3, 1]);
   expect(count(lines, 'plug-Oval-5-15')).toBe(1);
+});
+
+test('an armored cable takes a shield connector at each sheath edge, where it is opened', () => {
+  const armored = { ...cableA, construction: { ...cableA.construction, armor: true as const } };
+  const shields = (order: string, done?: KitDone) =>
+    count(kit(order, [armored as Cable, cableB], {}, 0, done ? { done } : {}), 'shield');
+  expect(shields('A 1-12 > B 1-12')).toBe(1);
+  // What stays closed, or is sealed in already, takes none.
+  const through = { entries: [{ cableId: armored.id, manner: 'express' as const }] };
+  expect(count(kit('', [armored as Cable], through), 'shield')).toBeUndefined();
+  expect(
+    shields('A 1-12 > B 1-12', { settled: new Set(), opened: new Set([armored.id]), sealed: false }),
+  ).toBeUndefined();
+  expect(count(kit('A 1-12 > B 1-12', [cableA, cableB]), 'shield')).toBeUndefined();
 });
 
 test('schools take different parts', () => {

@@ -1,4 +1,5 @@
-import type { Cable } from '../line/cable';
+import { ribbonsInJacket } from '../prepare/cut/lengths';
+import { metalOf, type Cable } from '../line/cable';
 import { fiberUnits, unitOf } from '../line/fiberNumber';
 import { entryKey, goesThrough, type Closure, type Entry } from '../plan/closure';
 import { jointOf } from '../splice/bench/joint';
@@ -43,9 +44,6 @@ export interface KitWishes {
 
 const usualWays = { ribbonizing: 'pads', wipe: 'dry' } as const;
 const nothingDone: KitDone = { settled: new Set(), opened: new Set(), sealed: false };
-
-/** A flat jacket of so many 12-fiber ribbons goes into a splice module as it is (common practice: an opening of 14 mm). */
-const ribbonsInJacket = 6;
 
 /**
  * What a closure's plan still asks for. All counts are common practice, no published source, where the line does not follow from the plan itself;
@@ -151,6 +149,15 @@ export function kitList(
     ).length;
     add('transport-tube', 'Transport tube', trays, `${counted(trays, 'tray')} with ribbons, one up to each`);
   }
+
+  const armored = toOpen.filter(({ cableId }) => metalOf(cables.get(cableId)!.construction).armor);
+  add(
+    'shield',
+    'Shield connector and bond wire',
+    armored.reduce((sum, { manner }) => sum + (goesThrough(manner) ? 2 : 1), 0),
+    `${counted(armored.length, 'armored cable')}, one at each sheath edge`,
+    false,
+  );
 
   if (!done.sealed) addSeals(add, seatCables(closure, cables, diameters), closure, done.opened);
 

@@ -21,8 +21,17 @@ const hasTube = {
   message: 'A cable has at least one tube.',
 };
 
+/** Metal beside the fibers, where a cable has it. */
+const metal = {
+  /** Steel or a shield under the sheath: cut back, bonded and grounded. */
+  armor: z.literal(true).optional(),
+  /** Steel messenger beside the cable (figure 8); it comes off before the cable goes through a seal. */
+  messenger: z.literal(true).optional(),
+};
+
 const strandedTubesSchema = z.strictObject({
   kind: z.literal('stranded-tubes'),
+  ...metal,
   /** In stranding order. */
   strands: z
     .array(strandSchema)
@@ -37,6 +46,7 @@ const ribbonSizeSchema = z.literal(ribbonSizes, 'A ribbon has 2, 4, 6, 8, 12, 16
 /** One stack of ribbons in one tube. */
 const centralRibbonSchema = z.strictObject({
   kind: z.literal('central-ribbon'),
+  ...metal,
   ribbons: z
     .int('Give a whole number of ribbons.')
     .min(1, 'At least 1 ribbon.')
@@ -47,6 +57,7 @@ const centralRibbonSchema = z.strictObject({
 /** Ribbons in stranded tubes. */
 const strandedRibbonSchema = z.strictObject({
   kind: z.literal('stranded-ribbon'),
+  ...metal,
   /** In stranding order. */
   strands: z
     .array(
@@ -74,6 +85,7 @@ const dropSchema = z.strictObject({
   toningWire: z.boolean(),
   /** Steel messenger beside the cable (figure 8); it comes off as well. */
   messenger: z.boolean(),
+  armor: metal.armor,
 });
 
 /** Fibers with a connector at one end. */
@@ -149,4 +161,18 @@ export function equalTubes(tubes: number, fibersPerTube: number): Construction {
 /** A drop or pigtails: opened, spliced and ended in steps of their own. */
 export function isSmall(cable: Pick<Cable, 'construction'>): boolean {
   return cable.construction.kind === 'drop' || cable.construction.kind === 'pigtails';
+}
+
+/** What of a cable is metal. */
+export function metalOf(construction: Construction): {
+  readonly armor: boolean;
+  readonly messenger: boolean;
+  readonly toningWire: boolean;
+} {
+  if (construction.kind === 'pigtails') return { armor: false, messenger: false, toningWire: false };
+  return {
+    armor: construction.armor === true,
+    messenger: construction.messenger === true,
+    toningWire: construction.kind === 'drop' && construction.toningWire,
+  };
 }

@@ -4,10 +4,14 @@
  */
 export * from './steps/chaptersMore';
 export * from './steps/chaptersOpen';
+export * from './cut/basket';
 export * from './cut/cutMark';
 export * from './cut/cutSheet';
 export * from './time/estimate';
+export * from './time/measured';
 export * from './time/pace';
+export * from './steps/fitting';
+export * from './steps/handSteps';
 export * from './steps/hingeCheck';
 export * from './steps/live';
 export * from './steps/progress';
@@ -20,4 +24,5 @@ export * from './cut/slack';
 export * from './steps/step';
 export * from './steps/steps';
 export * from './cut/tubeTool';
+export { seatCables } from '../plan/models/ports';
 export * from './words';

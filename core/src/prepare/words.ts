@@ -131,6 +131,25 @@ const findingWords = {
   'round-first': ({ off }: { off: 'messenger' | 'toning wire' }) =>
     `${off === 'messenger' ? 'Messenger' : 'Toning wire'} off before it goes through the seal.`,
 
+  basket: (
+    one: {
+      length: number;
+      takes: number;
+      turns: number;
+      diameter: number;
+      wanted: number;
+      /** The tightest coil that the fiber bears, where that is what is wrong. */
+      tight: number | null;
+    },
+    units: Units,
+  ) => {
+    const tape = (length: number) => formatTape(length, units);
+    const basket = `The basket takes ${one.turns} turns of ${tape(one.diameter)}, ${tape(one.takes)} of tubes that go through`;
+    if (one.tight !== null)
+      return `${basket}. ${tape(one.length)} would lie tighter than ${tape(one.tight)} across: open by ${tape(one.wanted)}, one whole turn.`;
+    return `${basket}, and ${tape(one.length)} are opened. Open by at most ${tape(one.wanted)}, or store the rest elsewhere.`;
+  },
+
   // Numbers on the sheath.
   turned: ({ site }: { site: string }) =>
     `The numbers run up on one side of ${site} and down on the other. Read them again.`,
@@ -193,6 +212,8 @@ const lengthNames: Readonly<Record<keyof PreparationLengths, string>> = {
   dropOpening: 'drop opening',
   coils: 'number of coils',
   coilDiameter: 'coil diameter',
+  basketDiameter: 'coil in the basket',
+  basketTurns: 'turns in the basket',
   redo: 'length of a redo',
   cableLoop: 'cable loop',
 };

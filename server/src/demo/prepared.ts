@@ -20,6 +20,7 @@ import {
   stepsFor,
   usualSchools,
   type Step,
+  seatCables,
 } from '@cordel/core/prepare';
 import { seeded } from './seeded';
 
@@ -61,6 +62,8 @@ export function preparedFacts({
   const random = seeded(begins.getTime() / 1000 + site.chainage);
   const plan = planClosure(closure, cables);
   const stored: StoredFact[] = [];
+  const measured = new Map(diameters);
+  const seats = new Map(seatCables(closure, cables, measured).seats.map((seat) => [seat.cable.id, seat]));
   let clock = begins.getTime();
   const keep = (fact: Made, seconds: number) => {
     clock += seconds * 1000;
@@ -106,9 +109,11 @@ export function preparedFacts({
     const done = new Set(marks.slice(0, Math.round(marks.length * share)).map((mark) => mark.id));
     for (const mark of marks)
       if (done.has(mark.id)) tick(tickTargets.mark(cableId, mark.id), 60, { mm: mark.at });
-    const steps = stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools }).flatMap(
-      (chapter) => chapter.steps,
-    );
+    const steps = stepsFor(closure, plan, cable, {
+      units: 'mm',
+      schools: usualSchools,
+      seat: seats.get(cableId) ?? null,
+    }).flatMap((chapter) => chapter.steps);
     const isMade = (step: Step) => (step.marks ?? []).every((mark) => done.has(mark));
     // Up to the last one that made something: who cut has counted.
     const last =

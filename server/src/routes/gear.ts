@@ -1,5 +1,5 @@
-import { idSchema, isGearFact, knownFact, type Fact } from '@cordel/core';
-import { gearSchema, joinBooks, useOf, type Gear, type GearBook } from '@cordel/core/gear';
+import { idSchema, knownFact, type Fact, type Limits } from '@cordel/core';
+import { gearBook, gearSchema, joinBooks, type Gear } from '@cordel/core/gear';
 import { and, asc, eq, gte, isNull, or, sql } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { z } from 'zod';
@@ -59,7 +59,7 @@ export function gearRoutes(database: Database) {
         const now = await position(database.read);
         const from = positionOf(context.req.valid('query').after, now.epoch);
         const rows = await database.read
-          .select({ body: fact.body, limits: lineProject.limits })
+          .select({ projectId: fact.projectId, body: fact.body, limits: lineProject.limits })
           .from(fact)
           .innerJoin(lineProject, eq(lineProject.id, fact.projectId))
           .where(
@@ -71,19 +71,16 @@ export function gearRoutes(database: Database) {
             ),
           )
           .orderBy(asc(fact.tx), asc(fact.id));
-        const known = rows.flatMap(({ body, limits }) => {
+        // Each fact under the limits of its own project.
+        const projects = new Map<string, { limits: Limits; facts: Fact[] }>();
+        for (const { projectId, body, limits } of rows) {
           const one = knownFact(body);
-          return one ? [{ fact: one, limits }] : [];
-        });
-        const facts: Fact[] = known.map((one) => one.fact);
-        const book: GearBook = {
-          uses: known.flatMap(({ fact: one, limits }) =>
-            one.kind === 'attempt' ? (useOf(one, limits) ?? []) : [],
-          ),
-          facts: facts.filter(isGearFact),
-          withdrawn: facts.flatMap((one) => (one.kind === 'correction' ? [one.body.attemptId] : [])),
-        };
-        return context.json({ book: joinBooks(book), last: `${now.epoch}.${now.horizon}` });
+          const of = projects.get(projectId) ?? { limits, facts: [] };
+          projects.set(projectId, of);
+          if (one) of.facts.push(one);
+        }
+        const books = [...projects.values()].map(({ facts, limits }) => gearBook(facts, limits));
+        return context.json({ book: joinBooks(...books), last: `${now.epoch}.${now.horizon}` });
       },
     );
 }

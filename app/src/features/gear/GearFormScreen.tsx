@@ -115,17 +115,41 @@ function GearForm({ item, fresh, edit }: { item: Gear; fresh: boolean; edit: Ver
 const withoutUntouched = (troubles: Troubles): Troubles =>
   new Map([...troubles].filter(([path]) => path !== 'label' && !path.endsWith('.name')));
 
+const otherLengths = [
+  {
+    name: 'tightLength',
+    label: 'Cleave length for 900 μm buffer',
+    hint: 'Each coating has its own groove. Often 18 mm (common practice). Empty: not known.',
+  },
+  { name: 'ribbonLength', label: 'Cleave length for ribbons', hint: 'Empty: as for 250 μm coating.' },
+] as const;
+
 function CleaverParts({ item, troubles, onChange }: PartProps<Cleaver>) {
   return (
     <>
       <NumberBox
-        label="Cleave length"
+        label="Cleave length for 250 μm coating"
         unit="mm"
         hint="From the coating to the end: 10, 16, 18 and 20 mm are in use (common practice). It follows coating, holder and machine."
         value={item.cleaveLength}
         onChange={(cleaveLength) => onChange({ ...item, cleaveLength })}
         trouble={troubles.get('cleaveLength')}
       />
+      {otherLengths.map(({ name, label, hint }) => (
+        <NumberBox
+          key={name}
+          optional
+          label={label}
+          unit="mm"
+          hint={hint}
+          value={item[name] ?? null}
+          onChange={(length) => {
+            const { [name]: _, ...rest } = item;
+            onChange(length === null ? rest : { ...rest, [name]: length });
+          }}
+          trouble={troubles.get(name)}
+        />
+      ))}
       <NumberBox
         label="Positions on the blade"
         value={item.positions}

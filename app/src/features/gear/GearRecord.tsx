@@ -83,6 +83,8 @@ function words(fact: GearFact, tries: ReadonlyMap<string, number>): string {
       return ['Weather', ...conditionWords(fact.body.conditions)].join(' · ');
     case 'gear-event':
       return `${eventWords[fact.body.event]}${fact.body.value === undefined ? '' : `: ${grouped(fact.body.value)}`}`;
+    case 'recleave':
+      return `Cleaved again before the arc: ${grouped(fact.body.ends)} ${fact.body.ends === 1 ? 'end' : 'ends'}`;
     case 'went-on':
       return passedWords[fact.body.about];
   }

@@ -17,6 +17,7 @@ import { Screen } from '../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
+import { dayOf } from '../../ui/times';
 import { Type } from '../../ui/Type';
 import { places } from '../../shell/places';
 
@@ -114,7 +115,7 @@ function countWords(
       return {
         counts: [
           calibrated
-            ? `calibrated ${new Date(calibrated.madeAt).toLocaleDateString()}, ${counted(splices, 'splice')} ago`
+            ? `calibrated ${dayOf(calibrated.madeAt, null)}, ${counted(splices, 'splice')} ago`
             : 'no calibration on record',
           `${counted(arcs, 'arc')} on the electrodes`,
         ].join(' · '),

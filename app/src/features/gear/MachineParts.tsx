@@ -1,6 +1,7 @@
 import { fiberOf, fiberTypeIds, sleeveWords, type SleeveKind } from '@cordel/core';
 import {
   ruleWords,
+  usualCalibrationArcs,
   usualRules,
   type Gear,
   type HeaterProgram,
@@ -194,6 +195,17 @@ export function MachineParts({ item, troubles, onChange }: PartProps<Machine>) {
             trouble={troubles.get(`rules.${code}`)}
           />
         ))}
+        <NumberBox
+          optional
+          label="Arcs of one try at a calibration"
+          hint={`They wear the electrodes. Empty: ${usualCalibrationArcs} (from memory).`}
+          value={item.calibrationArcs ?? null}
+          onChange={(arcs) => {
+            const { calibrationArcs: _, ...rest } = item;
+            onChange(arcs === null ? rest : { ...rest, calibrationArcs: arcs });
+          }}
+          trouble={troubles.get('calibrationArcs')}
+        />
       </Part>
     </>
   );

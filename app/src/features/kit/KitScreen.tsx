@@ -1,20 +1,22 @@
 import { cordOrder, kitList, siteOf, sumKits, type KitLine, type ProjectDefinition } from '@cordel/core';
 import { useLocalSearchParams, router } from 'expo-router';
 import Papa from 'papaparse';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { z } from 'zod';
 import { cablesOf, planOf } from '../../data/ledger';
 import { useProject } from '../../data/projects';
 import { storedValue } from '../../data/stored';
 import { Action } from '../../ui/Action';
-import { Choice, TextBox } from '../../ui/Field';
+import { TextBox } from '../../ui/Field';
+import { Picker } from '../../ui/Picker';
 import { Panes } from '../../shell/frame/Panes';
 import { Screen } from '../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { Tabs } from '../../shell/frame/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
 import { gutter, space, stroke } from '../../ui/tokens';
+import { PrintOnly, ScreenOnly } from '../../ui/Paper';
 import { TickRow } from '../../ui/TickRow';
 import { Type } from '../../ui/Type';
 import { saveText } from '../../shell/download';
@@ -44,7 +46,6 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
   const { project } = definition;
   const asked = useLocalSearchParams<{ closure?: string }>();
   const wide = useWide();
-  const { palette } = useCordelTheme();
   const spareText = spares.use();
   const spare = Number(spareText.replace(',', '.'));
   const spareValid = spareText.trim() !== '' && Number.isFinite(spare) && spare >= 0 && spare <= 200;
@@ -123,7 +124,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
         <ScrollView contentContainerStyle={styles.list}>
           <View style={styles.ask}>
             {closures.length > 0 ? (
-              <Choice
+              <Picker
                 label="For"
                 options={[
                   { value: '', label: 'The night' },
@@ -152,26 +153,13 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
           ) : null}
           {ticks.error && !ticks.ready ? <Failed error={ticks.error} onRetry={ticks.retry} /> : null}
           {lines.map((line) => (
-            <View key={line.item} style={[styles.line, { borderBottomColor: palette.hairline }]}>
-              <TickRow
-                ticked={isTicked(line)}
-                disabled={!ticks.ready}
-                onPress={() => ticks.set([line.item], !isTicked(line))}
-              >
-                <View style={styles.row}>
-                  <Type look="key" style={styles.count}>
-                    {line.count + line.spare}
-                  </Type>
-                  <View style={styles.flex}>
-                    <Type look="strong">{line.name}</Type>
-                    <Type look="small" tone="soft">
-                      {line.how}
-                      {line.spare > 0 ? `; ${line.spare} spare` : ''}
-                    </Type>
-                  </View>
-                </View>
-              </TickRow>
-            </View>
+            <KitRow
+              key={line.item}
+              line={line}
+              ticked={isTicked(line)}
+              disabled={!ticks.ready}
+              onTick={() => ticks.set([line.item], !isTicked(line))}
+            />
           ))}
           {lines.length > 0 ? (
             <View style={styles.ways}>
@@ -200,6 +188,70 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
   );
 }
 
+/** What to bring and how many; where that comes from in one line, all of it with a tap. */
+function KitRow({
+  line,
+  ticked,
+  disabled,
+  onTick,
+}: {
+  line: KitLine;
+  ticked: boolean;
+  disabled: boolean;
+  onTick: () => void;
+}) {
+  const { palette, textScale } = useCordelTheme();
+  const wide = useWide();
+  const [open, setOpen] = useState(false);
+  const how = `${line.how}${line.spare > 0 ? `; ${line.spare} spare` : ''}`;
+  const long = how.length > shortHow[wide ? 'wide' : 'phone'];
+  const all = (
+    <Type look="small" tone="soft">
+      {how}
+    </Type>
+  );
+  return (
+    <View style={[styles.line, { borderBottomColor: palette.hairline }]}>
+      <TickRow ticked={ticked} disabled={disabled} onPress={onTick}>
+        <View style={styles.row}>
+          <Type look="key" style={styles.count}>
+            {line.count + line.spare}
+          </Type>
+          <View style={styles.flex}>
+            <Type look="strong">{line.name}</Type>
+            {long && !open ? (
+              <>
+                {textScale > 1.2 ? null : (
+                  <ScreenOnly>
+                    <Type look="small" tone="soft" numberOfLines={1}>
+                      {how}
+                    </Type>
+                  </ScreenOnly>
+                )}
+                <PrintOnly>{all}</PrintOnly>
+              </>
+            ) : (
+              all
+            )}
+          </View>
+        </View>
+      </TickRow>
+      {long ? (
+        <Action
+          kind="plain"
+          label={open ? 'Less' : 'How'}
+          spoken={`${open ? 'Less' : 'How'}: ${line.name}`}
+          onPress={() => setOpen(!open)}
+          style={styles.how}
+        />
+      ) : null}
+    </View>
+  );
+}
+
+/** Characters of where a count comes from that stand in one line. */
+const shortHow = { phone: 34, wide: 100 };
+
 const styles = StyleSheet.create({
   list: { paddingBottom: space.large },
   ask: { padding: space.large, paddingLeft: gutter.width, gap: space.medium, maxWidth: 760 },
@@ -207,6 +259,7 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: space.medium },
   count: { minWidth: 56, textAlign: 'right' },
   flex: { flex: 1 },
+  how: { alignSelf: 'center' },
   ways: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, padding: space.large },
   note: { paddingHorizontal: space.large },
 });

@@ -24,7 +24,8 @@ import { places } from '../../shell/places';
 import { AtClosure, PreparePanes, type AtHand } from './AtClosure';
 import { endingOf } from '../../shell/steps/ending';
 import { SchoolsPart } from './steps/SchoolsPart';
-import { mannerWords, sheetOf, useSchools } from '../../shell/steps/usePrepare';
+import { cablesOf } from '../../data/ledger';
+import { mannerWords, seatOf, sheetOf, useSchools } from '../../shell/steps/usePrepare';
 
 /** The preparation of a closure on its cord: before a blade comes out, each cable, the seals, and what comes after. */
 export function PrepareScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
@@ -207,6 +208,7 @@ function cableStage(atHand: AtHand, cable: Cable, schools: ReturnType<typeof use
   const chapters = stepsFor(closure, plan, cable, {
     units: definition.project.units,
     schools,
+    seat: seatOf(closure, cablesOf(definition), state, cable.id),
     ending: endingOf(closure, cable.id),
   });
   const marks = marksProgress(sheet, state);

@@ -1,3 +1,4 @@
+import { grouped } from '@cordel/core/gear';
 import { useRoom } from '../../data/room';
 import { Type } from '../../ui/Type';
 
@@ -16,8 +17,4 @@ export function RoomWords() {
 }
 
 const megabytes = (bytes: number) =>
-  bytes < 1e8
-    ? `${(bytes / 1e6).toFixed(1)} MB`
-    : `${Math.round(bytes / 1e6)
-        .toLocaleString('en')
-        .replaceAll(',', '\u00a0')} MB`;
+  bytes < 1e8 ? `${(bytes / 1e6).toFixed(1)} MB` : `${grouped(Math.round(bytes / 1e6))} MB`;

@@ -9,6 +9,7 @@ const kinds: { readonly [kind in Fact['kind']]: string } = {
   measurement: 'Measurement',
   calibration: 'Arc calibration',
   'gear-event': 'Gear',
+  recleave: 'Cleaved again',
   weather: 'Weather',
   'went-on': 'Went on all the same',
 };

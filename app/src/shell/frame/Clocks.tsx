@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { memo, useEffect } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { clockWords, secondsLeft, stopTimer, useNow, useTimers, type Timer } from '../../data/timers';
 import { Action } from '../../ui/Action';
@@ -8,11 +8,11 @@ import { gutter, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 
 /** The clocks that run, on every screen; a clock that is done says so until it is put away. */
-export function Clocks() {
+export const Clocks = memo(function Clocks() {
   const timers = useTimers();
   const now = useNow(timers);
   return timers.map((timer) => <Clock key={timer.id} timer={timer} left={secondsLeft(timer, now)} />);
-}
+});
 
 function Clock({ timer, left }: { timer: Timer; left: number }) {
   const { palette } = useCordelTheme();

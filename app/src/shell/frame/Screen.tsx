@@ -1,6 +1,6 @@
 import { router, usePathname, type Href } from 'expo-router';
 import { memo, useEffect, useRef, type ReactNode } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Clocks } from './Clocks';
 import { Icon } from '../../ui/Icon';
 import { NotKeptNotice, SendWords } from './SendStatus';
@@ -24,7 +24,7 @@ interface ScreenProps {
 
 /** A page: its name at the head of the cord, its body, and the action of the moment at the foot. */
 export function Screen({ title, subtitle, up, bench = false, corner, foot, children }: ScreenProps) {
-  const { palette } = useCordelTheme();
+  const { palette, textScale } = useCordelTheme();
   const heading = useRef<View>(null);
   const path = usePathname();
 
@@ -58,7 +58,14 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
       <View role="main" style={styles.body}>
         {children}
       </View>
-      {foot ? <View style={[styles.foot, { borderTopColor: palette.ink }]}>{foot}</View> : null}
+      {!foot ? null : bench && textScale > 1.2 ? (
+        // At large text it is longer than the window: it scrolls, and leaves room for what is worked on.
+        <ScrollView tabIndex={0} style={[styles.foot, styles.large, { borderTopColor: palette.ink }]}>
+          {foot}
+        </ScrollView>
+      ) : (
+        <View style={[styles.foot, { borderTopColor: palette.ink }]}>{foot}</View>
+      )}
     </View>
   );
 }
@@ -109,4 +116,5 @@ const styles = StyleSheet.create({
   names: { flex: 1, justifyContent: 'center', paddingVertical: space.small },
   body: { flex: 1, minHeight: 0 },
   foot: { borderTopWidth: stroke.rule },
+  large: { flexGrow: 0, maxHeight: '62%' },
 });

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { router } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { useClockOff } from '../../data/clock';
@@ -43,7 +44,7 @@ export function SendWords({ after, linked }: { after: string | undefined; linked
 }
 
 /** What is wrong with this device, where anything is: its clock, its room, and readings that the server will not take. */
-export function DeviceNotices() {
+export const DeviceNotices = memo(function DeviceNotices() {
   return (
     <>
       <VersionNotice />
@@ -52,7 +53,7 @@ export function DeviceNotices() {
       <Undecided />
     </>
   );
-}
+});
 
 const notKeptWords = {
   full: 'Not recorded: this device has no room left. Make room on it, then enter it again.',
@@ -65,7 +66,7 @@ const notKeptWords = {
 } as const;
 
 /** The last entry could not be kept. On every screen, since every one may record something. */
-export function NotKeptNotice() {
+export const NotKeptNotice = memo(function NotKeptNotice() {
   const why = useNotKept();
   if (why === null) return null;
   return (
@@ -75,7 +76,7 @@ export function NotKeptNotice() {
       </Type>
     </View>
   );
-}
+});
 
 function VersionNotice() {
   const version = useNewerVersion();

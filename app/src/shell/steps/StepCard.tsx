@@ -84,22 +84,7 @@ export function StepCard({
         </View>
         {open ? (
           <View style={styles.body}>
-            <Type>{step.what}</Type>
-            {marks.map((mark) => (
-              <Type key={mark.id} look="smallStrong">
-                {mark.title}: {mark.place}
-              </Type>
-            ))}
-            {step.caution ? <Caution text={step.caution} /> : null}
-            <Type look="small">
-              <Type look="smallStrong">Good: </Type>
-              {step.good}
-            </Type>
-            <Type look="small">
-              <Type look="smallStrong">The usual mistake: </Type>
-              {step.mistake}
-            </Type>
-            {step.timer ? <StepClock id={timerId} timer={step.timer} /> : null}
+            <StepText step={step} marks={marks} timerId={timerId} />
             {waits ? (
               <Type look="strong" tone="accent">
                 First: {waitsFor}.
@@ -118,6 +103,38 @@ export function StepCard({
         ) : null}
       </View>
     </CordRow>
+  );
+}
+
+/** What it is, the caution, how good looks, the usual mistake, and its clock. */
+export function StepText({
+  step,
+  marks = [],
+  timerId,
+}: {
+  step: Step;
+  marks?: readonly CutMark[];
+  timerId: string;
+}) {
+  return (
+    <>
+      <Type>{step.what}</Type>
+      {marks.map((mark) => (
+        <Type key={mark.id} look="smallStrong">
+          {mark.title}: {mark.place}
+        </Type>
+      ))}
+      {step.caution ? <Caution text={step.caution} /> : null}
+      <Type look="small">
+        <Type look="smallStrong">Good: </Type>
+        {step.good}
+      </Type>
+      <Type look="small">
+        <Type look="smallStrong">The usual mistake: </Type>
+        {step.mistake}
+      </Type>
+      {step.timer ? <StepClock id={timerId} timer={step.timer} /> : null}
+    </>
   );
 }
 

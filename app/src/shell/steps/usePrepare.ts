@@ -7,11 +7,12 @@ import {
   type ProjectDefinition,
   type Tick,
   type TickTarget,
+  measuredDiameters,
   tickOf,
   prepareState,
   type PrepareState,
 } from '@cordel/core';
-import { cutSheet, type CutSheet, type Schools } from '@cordel/core/prepare';
+import { cutSheet, seatCables, type CutSheet, type FitSeat, type Schools } from '@cordel/core/prepare';
 import { useCallback, useMemo } from 'react';
 import { useRecordFact } from '../../sync/react';
 import { usePreferences } from '../../data/preferences';
@@ -44,11 +45,31 @@ export function usePrepare(projectId: string, closureId: string, facts: readonly
 }
 
 export function useSchools(): Schools {
-  const { tubeSchool, wipeSchool, ribbonizingSchool } = usePreferences();
+  const { tubeSchool, wipeSchool, ribbonizingSchool, sheathSchool, secondRing, scorerMotion, rodSchool } =
+    usePreferences();
   return useMemo(
-    () => ({ tube: tubeSchool, wipe: wipeSchool, ribbonizing: ribbonizingSchool }),
-    [tubeSchool, wipeSchool, ribbonizingSchool],
+    () => ({
+      tube: tubeSchool,
+      wipe: wipeSchool,
+      ribbonizing: ribbonizingSchool,
+      sheath: sheathSchool,
+      secondRing,
+      scorer: scorerMotion,
+      rod: rodSchool,
+    }),
+    [tubeSchool, wipeSchool, ribbonizingSchool, sheathSchool, secondRing, scorerMotion, rodSchool],
   );
+}
+
+/** Port and parts of a cable at a closure, by what was measured; null where they are not known. */
+export function seatOf(
+  closure: Closure,
+  cables: ReadonlyMap<string, Cable>,
+  state: PrepareState,
+  cableId: string,
+): FitSeat | null {
+  const { seats } = seatCables(closure, cables, measuredDiameters(closure, state));
+  return seats.find((seat) => seat.cable.id === cableId) ?? null;
 }
 
 /** Where the two sides of a cable lead from a closure: the names of the sites next to it along the cable. */
@@ -77,6 +98,7 @@ export function sheetOf(
   return cutSheet(closure, plan, cable, {
     units,
     school: schools.tube,
+    secondRing: schools.secondRing,
     toward: towardOf(definition, closure, cable),
     redosWanted: Math.max(0, limits.tries - 1),
   });

@@ -14,6 +14,8 @@ const dome: ClosureLengths = {
   coils: 2,
   coilDiameter: 80,
   dropOpening: 64 * inch,
+  basketDiameter: 200,
+  basketTurns: 6,
 };
 
 const bracketKit: KitPart[] = [
@@ -96,7 +98,17 @@ export const builtInModels: readonly ClosureModel[] = [
     name: 'Inline 144',
     kind: 'inline',
     about: 'Inline with glands on both ends, six trays.',
-    ports: [{ name: 'Gland', count: 6, from: 8, to: 20, express: true, parts: layered('G', 8, 20, 4) }],
+    ports: [
+      {
+        name: 'Gland',
+        count: 6,
+        from: 8,
+        to: 20,
+        express: true,
+        goesOn: 'after',
+        parts: layered('G', 8, 20, 4),
+      },
+    ],
     trays: 6,
     singleSlots: 24,
     ribbonSlots: 12,
@@ -110,6 +122,8 @@ export const builtInModels: readonly ClosureModel[] = [
       dropOpening: 2000,
       coils: 3,
       coilDiameter: 80,
+      basketDiameter: 220,
+      basketTurns: 6,
     },
     parts: [
       { name: 'Gland nut', count: 1, stops: 'sealing the cables', perCable: true },
@@ -148,6 +162,8 @@ export const builtInModels: readonly ClosureModel[] = [
       trayFiber: 450,
       tubeToTray: 300,
       clampMark: 6,
+      basketDiameter: 180,
+      basketTurns: 7,
       coils: 2,
       coilDiameter: 70,
     },

@@ -38,6 +38,8 @@ export const portSchema = z
     to: z.number().min(0, 'A diameter starts at 0 mm.').max(80, 'At most 80 mm.'),
     /** A cable that goes through cannot be threaded: its seal must be slit or split. */
     express: z.boolean(),
+    /** When its seal goes on: before the sheath is opened, or, a gland of the assembled kind, after it. Before where it is not given. */
+    goesOn: z.enum(['before', 'after']).optional(),
     /** The parts table of its seal kit; not known where it is not given. */
     parts: z.array(sealPartSchema).max(60).optional(),
   })
@@ -70,6 +72,9 @@ export const closureLengthsSchema = z.strictObject({
   /** Coils in the tray, and their diameter. */
   coils: z.int('Give a whole number of coils.').min(0).max(20, 'At most 20 coils.').optional(),
   coilDiameter: millimeters('the coil’s diameter').optional(),
+  /** Of tubes that go through, coiled in the slack basket: the widest coil it takes, and how many turns; 0 where it is not known. */
+  basketDiameter: millimeters('the coil in the basket').optional(),
+  basketTurns: z.int('Give a whole number of turns.').min(0).max(40, 'At most 40 turns.').optional(),
   /** Fiber that one try takes from each side. */
   redo: millimeters('the length of a redo').optional(),
   /** Diameter of the loop in which cable is stored at the site. */

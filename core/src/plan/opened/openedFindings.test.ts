@@ -94,7 +94,7 @@ test('the cut sheet compares both ways, and neither it nor the steps go on witho
   expect(prepareFindingWords(finding, 'mm')).toContain('Let the cable in by a window.');
 
   expect(sheet.marks.filter(({ stop }) => stop).map(({ kind }) => kind)).toEqual(['tube-cut']);
-  const steps = stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools }).flatMap(
+  const steps = stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools, seat: null }).flatMap(
     (one) => one.steps,
   );
   const ask = steps.findIndex(({ id }) => id.startsWith('live-down'));

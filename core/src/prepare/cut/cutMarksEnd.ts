@@ -1,11 +1,9 @@
-import type { Cable } from '../../line/cable';
+import type { Closure } from '../../plan/closure';
+import { metalOf, type Cable } from '../../line/cable';
 import { blade, type CutMarks } from './cutMark';
-import { groupStep, throughSeal, tubeInTray, tubePiece, type PreparationLengths } from './lengths';
+import { groupStep, ringStart, throughSeal, tubeInTray, tubePiece, type PreparationLengths } from './lengths';
 import { holdersNamed, type Holder, type OpenedUnit } from '../../plan/opened/openedUnits';
 import { trayWords, tubeTool, type TubeSchool } from './tubeTool';
-
-/** The second ring cut at a rack lies so far from the end, mm (common practice: 2 to 3 in). */
-const ringStart = 63.5;
 
 export interface EndCut {
   readonly cable: Cable;
@@ -16,6 +14,7 @@ export interface EndCut {
   readonly school: TubeSchool;
   /** What a knife opens at the end to reach the ripcord, and is cut off, mm; 0 where a second ring starts the ripcord. */
   readonly knife: number;
+  readonly closure: Pick<Closure, 'kind'>;
 }
 
 /** Marks on a cable that ends in the closure, measured from its end, in the order of work (common practice). */
@@ -45,10 +44,9 @@ export function endMarks(marks: CutMarks, cut: EndCut): void {
 }
 
 function outsideMarks(marks: CutMarks, { cable, opening }: EndCut): void {
-  const { construction } = cable;
-  if (construction.kind !== 'drop') return;
+  const metal = metalOf(cable.construction);
   const to = opening + throughSeal;
-  if (construction.messenger)
+  if (metal.messenger)
     marks.add({
       id: 'messenger',
       kind: 'outside',
@@ -60,7 +58,7 @@ function outsideMarks(marks: CutMarks, { cable, opening }: EndCut): void {
       why: `It has to be off before the cable goes through the seal: ${marks.tape(throughSeal)} beyond the sheath edge.`,
       caution: `${blade} The messenger is under tension and springs; bond it as the owner’s rules and local code say.`,
     });
-  if (construction.toningWire)
+  if (metal.toningWire)
     marks.add({
       id: 'toning-wire',
       kind: 'outside',
@@ -121,7 +119,7 @@ function stays(marks: CutMarks, length: number, what: string): string {
   return length > 0 ? `${marks.tape(length)} stay ${what}.` : 'Flush: none of it stays.';
 }
 
-function sheathMarks(marks: CutMarks, { opening, lengths, knife }: EndCut): void {
+function sheathMarks(marks: CutMarks, { closure, opening, lengths, knife }: EndCut): void {
   marks.add({
     id: 'test-cut',
     kind: 'test-cut',
@@ -134,7 +132,8 @@ function sheathMarks(marks: CutMarks, { opening, lengths, knife }: EndCut): void
   });
   if (knife === 0)
     marks.add({
-      id: 'ring-cut.start',
+      // In whatever way the ripcord is started, that is one mark of the same name; a rack's has its own from before.
+      id: closure.kind === 'rack' ? 'ring-cut.start' : 'ripcord',
       kind: 'ring-cut',
       at: Math.min(ringStart, opening),
       title: 'Second ring cut, to start the ripcord',

@@ -1,3 +1,4 @@
+import { metalOf } from '../../line/cable';
 import { liveWords } from '../../plan/words';
 import { blade, type CutMarks } from './cutMark';
 import type { EndCut } from './cutMarksEnd';
@@ -44,18 +45,20 @@ export function throughMarks(marks: CutMarks, cut: ThroughCut): void {
       'This cable may carry traffic. Ask which circuits are live, and keep every tube that goes through out of the cutters’ way.',
   });
   const { construction } = cable;
-  if (construction.kind === 'drop' && (construction.toningWire || construction.messenger))
-    marks.add({
-      id: construction.messenger ? 'messenger' : 'toning-wire',
-      kind: 'outside',
-      at: -edge - throughSeal,
-      to: edge + throughSeal,
-      title: construction.messenger ? 'Take the messenger off' : 'Shave the toning wire off',
-      tool: 'Slitting knife',
-      depth: 'outside the sheath only',
-      why: `It has to be off before the seals: ${marks.tape(throughSeal)} beyond both sheath edges.`,
-      caution: blade,
-    });
+  const metal = metalOf(construction);
+  for (const what of ['messenger', 'toning-wire'] as const)
+    if (what === 'messenger' ? metal.messenger : metal.toningWire)
+      marks.add({
+        id: what,
+        kind: 'outside',
+        at: -edge - throughSeal,
+        to: edge + throughSeal,
+        title: what === 'messenger' ? 'Take the messenger off' : 'Shave the toning wire off',
+        tool: 'Slitting knife',
+        depth: 'outside the sheath only',
+        why: `It has to be off before the seals: ${marks.tape(throughSeal)} beyond both sheath edges.`,
+        caution: blade,
+      });
   if (lengths.clampMark > 0)
     both(-lengths.clampMark, ({ name }) => ({
       id: `clamp.${name}`,

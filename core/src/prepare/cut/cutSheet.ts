@@ -1,5 +1,7 @@
 import { sayAt } from '../../finding';
-import type { Cable } from '../../line/cable';
+import { basketFindings, basketFit, type BasketFit } from './basket';
+import { fiberOf } from '../../line/fiberType';
+import { metalOf, type Cable } from '../../line/cable';
 import type { Units } from '../../line/project';
 import { entryKey, goesThrough, type Closure } from '../../plan/closure';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
@@ -43,6 +45,8 @@ export interface CutSheet {
   readonly marks: readonly CutMark[];
   readonly units: readonly UnitSlack[];
   readonly whole: readonly Holder[];
+  /** How what goes through lies in the closure's slack basket; null where nothing does, or its size is not known. */
+  readonly basket: BasketFit | null;
   /** The redos that its shortest tube or ribbon allows; null when nothing is spliced. */
   readonly redos: number | null;
   readonly findings: readonly PrepareFinding[];
@@ -55,6 +59,8 @@ export interface CutSheetWishes {
   /** How often a splice may have to be done again. */
   readonly redosWanted?: number;
   readonly school?: TubeSchool;
+  /** A second ring cut starts the ripcord, and no knife, also where the closure does not ask for it. */
+  readonly secondRing?: boolean;
 }
 
 /** An opening that is shorter or longer was hardly meant, mm. */
@@ -70,6 +76,7 @@ export function cutSheet(
     toward = { low: 'the start', high: 'the end' },
     redosWanted = 2,
     school = 'scorer',
+    secondRing = false,
   }: CutSheetWishes,
 ): CutSheet {
   const index = closure.entries.findIndex((entry) => entry.cableId === cable.id);
@@ -81,7 +88,7 @@ export function cutSheet(
   const table = tableOpening(cable, closure, lengths);
   const opening = through ? openingThrough(opened, table, lengths) : table;
   // What a knife opened is cut off; where a second ring starts the ripcord, nothing was.
-  const knife = byKnife(cable, closure, through) ? Math.min(ripcordWindow, opening) : 0;
+  const knife = !secondRing && byKnife(cable, closure, through) ? Math.min(ripcordWindow, opening) : 0;
 
   const nothing = !isOpened(plan, closure, cable.id);
   const findings = nothing ? [] : lengthFindings(opening, lengths, through, key, cable);
@@ -98,12 +105,19 @@ export function cutSheet(
     findings.push(...slackFindings(cable, key, slack, opening, table, lengths, redosWanted, units));
   }
 
+  // Of a window all tubes go through; of a cut one the others do.
+  const basket =
+    through && !nothing && !impossible && (whole.length > 0 || opened.some(({ how }) => how === 'window'))
+      ? basketFit(opening, lengths, fiberOf(cable).type.bendRadius)
+      : null;
+  findings.push(...basketFindings(cable, key, basket, lengths));
+
   const sheath = through ? { from: -opening / 2, to: opening / 2 } : { from: 0, to: opening };
   const margin = Math.max(lengths.clampMark, hasOutside(cable) ? throughSeal : 0) + 60;
   const drawn = { from: through ? sheath.from - margin : 0, to: sheath.to + margin };
   const marks = new CutMarks(units, (at, to) => placeWords(at, to, through, toward, units), sheath);
   if (!nothing && !impossible) {
-    const cut = { cable, opening, table, lengths, opened, whole, school, knife };
+    const cut = { cable, closure, opening, table, lengths, opened, whole, school, knife };
     if (through) throughMarks(marks, { ...cut, toward });
     else endMarks(marks, cut);
   }
@@ -117,6 +131,7 @@ export function cutSheet(
     marks: marks.list,
     units: slack,
     whole,
+    basket,
     redos: slack.length === 0 ? null : Math.min(...slack.map((one) => one.slack.redos)),
     findings,
   };
@@ -192,7 +207,8 @@ function byKnife({ construction }: Cable, closure: Pick<Closure, 'kind'>, throug
 }
 
 function hasOutside({ construction }: Cable): boolean {
-  return construction.kind === 'drop' && (construction.toningWire || construction.messenger);
+  const { messenger, toningWire } = metalOf(construction);
+  return messenger || toningWire;
 }
 
 function placeWords(

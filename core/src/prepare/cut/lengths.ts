@@ -22,6 +22,8 @@ export const usualLengths: PreparationLengths = {
   dropOpening: 914.4,
   coils: 2,
   coilDiameter: 80,
+  basketDiameter: 0,
+  basketTurns: 0,
   redo: 35,
   cableLoop: 600,
 };
@@ -38,6 +40,9 @@ export const tubePiece = 609.6;
 /** The first part of a ripcord is laid open with a knife, mm (common practice: 3 in). */
 export const ripcordWindow = 76.2;
 
+/** The second ring cut at a rack lies so far from the end, mm (common practice: 2 to 3 in). */
+export const ringStart = 63.5;
+
 /** Toning wire and messenger come off to this far below the sheath's edge, mm, so that the seal closes on round sheath. */
 export const throughSeal = 150;
 
@@ -46,6 +51,9 @@ export const ribbonizingTrim = 76.2 + 3.175;
 
 /** A ribbon made of loose fibers is so long, mm (common practice: 4 in). */
 export const madeRibbon = 101.6;
+
+/** A flat jacket of so many 12-fiber ribbons goes into a splice module as it is (common practice: an opening of 14 mm). */
+export const ribbonsInJacket = 6;
 
 /** How far a drop is opened where the closure's table says nothing, by its kind, mm: as far as a cable in a dome or an inline closure (common practice: 64 in). */
 const dropOpenings: Partial<Record<Closure['kind'], number>> = { dome: 1625.6, inline: 1625.6, rack: 1219.2 };

@@ -19,6 +19,12 @@ test('a splice that was tried once has all redos of the cut sheet, four in a usu
   expect([0, 1, 2, 4, 5, 20].map(left)).toEqual([4, 4, 3, 1, 0, 0]);
 });
 
+test('who starts the ripcord by a second ring has two more: nothing was opened by knife', () => {
+  // 1625.6 − 670 − 700 − 35 = 220.6; / 35 = 6.3.
+  expect(redosLeft(closure, plan, cables, plan.splices[0]!, 1, true)).toBe(6);
+  expect(left(1)).toBe(4);
+});
+
 test('the shorter side counts', () => {
   const drop = cableOf(3, { kind: 'drop', shape: 'round', fibers: 12, toningWire: false, messenger: false });
   const job = (dropOpening: number) =>

@@ -11,6 +11,7 @@ const sheets = new WeakMap<ClosurePlan, Map<string, CutSheet>>();
  * How often a splice may still be done again before the slack of one of its sides is used up: the cut sheets' redos, less one for every try after
  * the first. null where no side has a cut sheet with slack to count (pigtails, lengths that cannot be right). Never below 0.
  * @param tries attempts that were made
+ * @param secondRing the cables are opened without a knife; see `CutSheetWishes`
  */
 export function redosLeft(
   closure: Closure,
@@ -18,17 +19,19 @@ export function redosLeft(
   cables: ReadonlyMap<string, Cable>,
   splice: Pick<PlannedSplice, 'left' | 'right'>,
   tries: number,
+  secondRing = false,
 ): number | null {
   let known = sheets.get(plan);
   if (!known) sheets.set(plan, (known = new Map<string, CutSheet>()));
   let fewest: number | null = null;
   for (const [end] of [splice.left, splice.right]) {
     const { cableId, fiber } = end!;
-    let sheet = known.get(cableId);
+    const key = `${cableId} ${secondRing}`;
+    let sheet = known.get(key);
     if (!sheet) {
       const cable = cables.get(cableId);
       if (!cable) continue;
-      known.set(cableId, (sheet = cutSheet(closure, plan, cable, { units: 'mm' })));
+      known.set(key, (sheet = cutSheet(closure, plan, cable, { units: 'mm', secondRing })));
     }
     const own = sheet.units.find(
       ({ unit: { holder } }) => fiber >= holder.first && fiber < holder.first + holder.fibers,

@@ -1,5 +1,5 @@
 import { sayAt } from '../../finding';
-import type { Cable } from '../../line/cable';
+import { metalOf, type Cable } from '../../line/cable';
 import type { Closure } from '../../plan/closure';
 import type { Port } from '../../plan/models/closureModel';
 import { nearestPort, seatCables, takesDiameter, type Seat } from '../../plan/models/ports';
@@ -94,8 +94,8 @@ function findingsOf(seat: Seat, ports: readonly Port[]): PrepareFinding[] {
   if (diameter < thin && !port.parts) say('bushing', { label, thin }, 'warning');
   if (seal?.kind === 'grommet' && (seal.holds ?? 1) > 1)
     say('shared', { part: seal.part, holds: seal.holds! }, 'warning');
-  const { construction } = cable;
-  if (construction.kind === 'drop' && (construction.toningWire || construction.messenger))
-    say('round-first', { off: construction.messenger ? 'messenger' : 'toning wire' }, 'warning');
+  const { messenger, toningWire } = metalOf(cable.construction);
+  if (messenger || toningWire)
+    say('round-first', { off: messenger ? 'messenger' : 'toning wire' }, 'warning');
   return findings;
 }

@@ -2,6 +2,7 @@ import type { StepContext } from './chaptersOpen';
 import type { Cable } from '../../line/cable';
 import { fiberCount, fiberName } from '../../line/fiberNumber';
 import { marksOf, type CutSheet } from '../cut/cutSheet';
+import { outsideSteps, sealFirst } from './fitting';
 import { liveStep } from './live';
 import type { Chapter, Step } from './step';
 
@@ -93,32 +94,13 @@ export function ribbonizingChapter(
 }
 
 /** A drop: toning wire or messenger first, then edges, rods, small tube, yarn. */
-export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
+export function dropChapter(context: StepContext): Chapter {
+  const { cable, sheet, tape, closureKind } = context;
   const { construction } = cable;
   if (construction.kind !== 'drop') throw new Error('Not a drop');
   const { lengths, opened } = sheet;
-  const steps: Step[] = [];
-  if (construction.messenger)
-    steps.push({
-      id: 'messenger',
-      title: 'Messenger off',
-      what: 'Slit the web and take the steel off past the seal; anchor it outside.',
-      good: 'Round sheath where the seal sits.',
-      mistake: 'Cutting into the sheath with the web.',
-      caution:
-        'It springs, and it is metal: bond it as the owner’s rules and local code say, away from power lines.',
-      marks: marksOf(sheet, 'messenger'),
-    });
-  if (construction.toningWire)
-    steps.push({
-      id: 'toning-wire',
-      title: 'Toning wire off',
-      what: 'Shave the ridge with the wire off the edge before anything else, past the seal.',
-      good: 'The edge is flat and the wire is not in the seal.',
-      mistake: 'Opening the edges first: the ridge takes the knife along.',
-      caution: 'Cut away from the hand, glove on.',
-      marks: marksOf(sheet, 'toning-wire'),
-    });
+  const first = sealFirst(context);
+  const steps: Step[] = [...outsideSteps(context), ...(first ? [first] : [])];
   const flat = construction.shape === 'flat';
   const live = liveStep(sheet, tape);
   steps.push(
@@ -137,10 +119,9 @@ export function dropChapter({ cable, sheet, tape }: StepContext): Chapter {
       title: flat ? 'Cut the rods' : 'Cut the strength member',
       what:
         lengths.strengthMember > 0
-          ? `Leave ${tape(lengths.strengthMember)} for the bracket.`
+          ? `Leave ${tape(lengths.strengthMember)} for ${closureKind === 'drop' ? 'the channel of the shell' : 'the bobbin'}.`
           : 'Cut them at the sheath.',
-      good:
-        lengths.strengthMember > 0 ? 'No rod stands beyond the bracket.' : 'No rod stands past the sheath.',
+      good: lengths.strengthMember > 0 ? 'All of one length.' : 'No rod stands past the sheath.',
       mistake: 'Cutting the tube along with the rod.',
       caution: 'Rod ends fly: safety glasses on.',
       marks: marksOf(sheet, 'strength-member'),
@@ -256,14 +237,14 @@ export function connectorChapter(
         {
           id: 'mechanical-seat',
           title: 'Push in until it seats',
-          what: 'Firmly, until the fiber bows a little; lock, boot on.',
+          what: 'Firmly, until the fiber bows a little; release the lock, boot on.',
           good: 'It does not come out when pulled lightly.',
           mistake: 'Not fully seated: a gap that drifts with temperature.',
         },
         {
           id: 'mechanical-light',
           title: 'Visible light',
-          what: 'Light source on the far end or at the test port: the connector body stays dark.',
+          what: 'Visible light into the connector, toward the far end: it shows there, and the joint in the connector stays dark.',
           good: 'No glow at the joint.',
           mistake: 'Leaving a connector that glows.',
           caution:

@@ -1,9 +1,11 @@
+import { metalOf } from '../../line/cable';
+import { fiberUnits } from '../../line/fiberNumber';
 import type { Cable } from '../../line/cable';
 import type { Closure } from '../../plan/closure';
 import { marksOf, type CutSheet } from '../cut/cutSheet';
-import { ripcordWindow, tubePiece } from '../cut/lengths';
+import { ribbonsInJacket, ringStart, ripcordWindow, tubePiece } from '../cut/lengths';
 import { holdersNamed } from '../../plan/opened/openedUnits';
-import { tubeTool, type TubeSchool } from '../cut/tubeTool';
+import { tubeTool } from '../cut/tubeTool';
 import {
   countSteps,
   fiberSteps,
@@ -14,20 +16,26 @@ import {
 } from './counting';
 import { liveStep } from './live';
 import type { Chapter, Step } from './step';
-import { wipeWords, type WipeSchool } from './wipe';
+import { wipeWords } from './wipe';
+import { armorStep, outsideSteps, sealFirst, type FitSeat } from './fitting';
+import type { Schools } from './steps';
 
 /** What the chapters of the steps are made from. */
 export interface StepContext {
   readonly cable: Cable;
   readonly sheet: CutSheet;
   readonly tape: (length: number) => string;
-  readonly tubeSchool: TubeSchool;
-  readonly wipeSchool: WipeSchool;
+  readonly schools: Schools;
   readonly closureKind: Closure['kind'];
+  readonly seat: FitSeat | null;
 }
 
+/** Two orders: the ring is cut and the ripcord pulled up to it, or the ripcord is pulled and the ring cut where it ends. */
+export type SheathSchool = 'ring-first' | 'ripcord-first';
+
 /** Sheath and strength members, for all but drops and pigtails. Order of work: common practice. */
-export function openChapter({ cable, sheet, tape, closureKind }: StepContext): Chapter {
+export function openChapter(context: StepContext): Chapter {
+  const { cable, sheet, tape, closureKind, schools } = context;
   const { lengths, opened } = sheet;
   const length = opened.to - opened.from;
   const through = sheet.reference === 'center';
@@ -36,7 +44,11 @@ export function openChapter({ cable, sheet, tape, closureKind }: StepContext): C
       ? cable.construction.strands.filter((strand) => strand.kind === 'filler').length
       : 0;
   const stranded = 'strands' in cable.construction;
+  const secondRing = schools.secondRing || closureKind === 'rack';
+  const first = sealFirst(context);
   const steps: Step[] = [
+    ...outsideSteps(context),
+    ...(first ? [first] : []),
     {
       id: 'measure',
       title: through ? 'Find the center and mark' : 'Measure and mark',
@@ -58,17 +70,24 @@ export function openChapter({ cable, sheet, tape, closureKind }: StepContext): C
     },
     {
       id: 'sheath',
-      title: through ? 'Ring cuts, and open between them' : 'Ripcord and ring cut',
+      title: through
+        ? 'Ring cuts, and open between them'
+        : schools.sheath === 'ring-first'
+          ? 'Ring cut and ripcord'
+          : 'Ripcord and ring cut',
       what: through
         ? 'Both ring cuts with the blade as it is. Open the sheath between them with slitter or ripcords and take it off in halves.'
-        : closureKind === 'rack'
-          ? 'Second ring cut near the end and pull that piece off, so that the ripcords stand free. Ring cut at the mark, pull each ripcord along the cable up to it, slide the sheath off.'
-          : `Lay the ripcord open over the first ${tape(ripcordWindow)} by knife. Pull it along the cable to the mark, ring cut, slide the sheath off. What the knife opened is cut off.`,
+        : `${ripcordFree(secondRing, tape)} ${
+            schools.sheath === 'ring-first' || closureKind === 'rack'
+              ? 'Ring cut at the mark, then pull each ripcord along the cable up to it and stop.'
+              : 'Pull each ripcord along the cable to the mark, and ring cut where it ends.'
+          } Slide the sheath off.${secondRing ? '' : ' What was opened by knife is cut off.'}`,
       good: 'A clean edge, no binder tape nicked.',
       mistake: 'Pulling the ripcord away from the cable instead of along it: it tears.',
       caution: 'Knife and ripcord cut hands: glove on, nobody in front of the blade.',
       marks: marksOf(sheet, 'ripcord', 'ring-cut', 'slit'),
     },
+    ...(metalOf(cable.construction).armor ? [armorStep(through)] : []),
     ...countSteps(cable, through),
     ...(stranded
       ? [
@@ -100,19 +119,18 @@ export function openChapter({ cable, sheet, tape, closureKind }: StepContext): C
       title: 'Strength member',
       what:
         lengths.strengthMember > 0
-          ? `Cut it so that ${tape(lengths.strengthMember)} stay${through ? ' on both sides' : ''}, and clamp it in the bracket.`
+          ? `Cut it so that ${tape(lengths.strengthMember)} stay${through ? ' on both sides' : ''}. ${schools.rod === 'marked' ? 'It is cut once more where the bracket marks it.' : 'What stands past the bracket is trimmed when it is clamped.'}`
           : `Cut it flush at the sheath edge${through ? ' on both sides' : ''}.`,
       ...(lengths.strengthMember > 0
         ? {
-            good: 'It cannot be pulled or turned, and presses on no tube.',
-            mistake: 'Clamping so tight that the sheath deforms: that costs dB, sometimes only in winter.',
+            good: 'Long enough to reach its bracket.',
+            mistake: 'Cutting it short: nothing is left to hold the cable.',
           }
         : {
             good: 'Nothing of it stands past the edge.',
             mistake: 'Leaving a spike that rubs on the ribbons.',
           }),
-      caution:
-        'Rod ends fly and splinter: safety glasses and gloves. Use a nut driver; a flat screwdriver slips.',
+      caution: 'Rod ends fly and splinter: safety glasses and gloves.',
       marks: marksOf(sheet, 'strength-member'),
     },
   ];
@@ -128,13 +146,20 @@ export function openChapter({ cable, sheet, tape, closureKind }: StepContext): C
   return { id: 'open', title: 'Open the cable', steps };
 }
 
+/** How the ripcords are laid free at the end: by a second ring cut, or by knife. */
+function ripcordFree(secondRing: boolean, tape: (length: number) => string): string {
+  return secondRing
+    ? `Second ring cut ${tape(ringStart)} from the end; pull that piece off, so that the ripcords stand free.`
+    : `Lay the ripcords open over the first ${tape(ripcordWindow)} by knife, on both sides.`;
+}
+
 /** Loose tubes, with binder groups where there are some. */
 export function tubeChapter(context: StepContext): Chapter {
-  const { sheet, tape, tubeSchool, cable } = context;
+  const { sheet, tape, schools, cable } = context;
   const { lengths, units } = sheet;
   const through = sheet.reference === 'center';
   const opened = units.map(({ unit }) => unit);
-  const { tool, depth } = tubeTool(tubeSchool);
+  const { tool, depth } = tubeTool(schools.tube, schools.scorer);
   const windows = opened.filter(({ how }) => how === 'window');
   const cut = opened.filter(({ how }) => how !== 'window' && how !== 'end');
   const off = opened.filter(({ how }) => how !== 'window');
@@ -200,7 +225,7 @@ export function tubeChapter(context: StepContext): Chapter {
       what: `${tool}: ${depth}. Pull them off in pieces of at most ${tape(tubePiece)}.`,
       good: 'The tube snaps clean and the fibers come out unmarked.',
       mistake:
-        tubeSchool === 'scorer'
+        schools.tube === 'scorer'
           ? 'Cutting through instead of scoring: a nicked fiber breaks weeks later.'
           : 'The next larger or smaller hole: the stripper crushes or slips.',
       marks: marksOf(sheet, 'tube-end'),
@@ -230,7 +255,7 @@ function findTubes(through: boolean, named: string, marks: readonly string[]): S
 }
 
 /** Ribbons out of a central tube or out of stranded tubes. */
-export function ribbonChapter({ sheet, tape, cable, wipeSchool, closureKind }: StepContext): Chapter {
+export function ribbonChapter({ sheet, tape, cable, schools, closureKind }: StepContext): Chapter {
   const { lengths, units } = sheet;
   const through = sheet.reference === 'center';
   const opened = units.map(({ unit }) => unit);
@@ -250,7 +275,7 @@ export function ribbonChapter({ sheet, tape, cable, wipeSchool, closureKind }: S
   const unwrap: Step = {
     id: 'ribbon-unwrap',
     title: 'Unwrap and clean',
-    what: `Take off wrap and gel; wipe each ribbon with ${wipeWords[wipeSchool]}. ${named}.`,
+    what: `Take off wrap and gel; wipe each ribbon with ${wipeWords[schools.wipe]}. ${named}.`,
     good: 'Each ribbon can be read: its printed number, and the color of its edge fiber on the right side.',
     mistake: 'Pulling on one ribbon: the stack shifts and the order is lost.',
     marks: central ? marksOf(sheet, 'whole') : [],
@@ -294,6 +319,7 @@ export function ribbonChapter({ sheet, tape, cable, wipeSchool, closureKind }: S
             unwrap,
             ...numbered,
           ]),
+      ...(closureKind === 'rack' ? [moduleStep(fiberUnits(cable.construction).length)] : []),
       closureKind === 'rack'
         ? {
             id: 'ribbon-pairs',
@@ -318,5 +344,19 @@ export function ribbonChapter({ sheet, tape, cable, wipeSchool, closureKind }: S
         marks: marksOf(sheet, 'tray'),
       },
     ],
+  };
+}
+
+/** How ribbons enter a splice module: as they are, in mesh, or through a breakout (common practice). */
+function moduleStep(ribbons: number): Step {
+  const few = ribbons <= ribbonsInJacket;
+  return {
+    id: 'ribbon-module',
+    title: few ? 'Into the module: jacket or mesh' : 'Into the module: breakout or tubing',
+    what: few
+      ? `${ribbons === 1 ? 'One ribbon goes' : `${ribbons} ribbons go`} in as ${ribbons === 1 ? 'it is' : 'they are'}, where a flat jacket is round ${ribbons === 1 ? 'it' : 'them'}. Bare, ${ribbons === 1 ? 'it goes' : 'they go'} in mesh; a flat furcation tube gets a short piece of mesh and build-up tubing where it is tied.`
+      : `${ribbons} ribbons are more than its opening takes in a jacket (${ribbonsInJacket}): a breakout kit, or furcation tubing for each group of them.`,
+    good: 'No tie presses on a bare ribbon.',
+    mistake: 'A tie over bare ribbon in mesh: it breaks there.',
   };
 }

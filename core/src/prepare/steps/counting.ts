@@ -101,7 +101,7 @@ function tubesOf({ construction }: Cable): number {
 
 /** The fibers of one tube that comes off: its binder groups while the binders are on, then all of them clean. */
 export function fiberSteps(
-  { cable, tape, wipeSchool }: StepContext,
+  { cable, tape, schools }: StepContext,
   { holder }: OpenedUnit,
 ): {
   readonly groups: Step[];
@@ -164,7 +164,7 @@ export function fiberSteps(
     clean: {
       id: `clean-fibers.${number}`,
       title: `${named(holder)}: clean the fibers`,
-      what: `With gel remover, then ${wipeWords[wipeSchool]}, from the tube to the ends.`,
+      what: `With gel remover, then ${wipeWords[schools.wipe]}, from the tube to the ends.`,
       good: 'Fibers fan out one by one, colors bright.',
       mistake: 'Wiping toward the tube: gel and grit are pushed back in.',
       caution: 'Alcohol burns: nothing that sparks or heats near it.',

@@ -4,7 +4,7 @@ import type { ClosurePlan } from '../../plan/trays/closurePlan';
 import type { ClosureLedger } from '../../splice/record/ledger';
 import { needsSplicing } from '../../splice/bench/workOrder';
 import { cutSheet, type CutSheet } from '../cut/cutSheet';
-import type { WorkLeft } from '../time/estimate';
+import { splicesLeft, type WorkLeft } from '../time/estimate';
 import type { Chapter } from './step';
 import { isDone, tickOf, tickTargets, type PrepareState } from './tickTargets';
 
@@ -53,16 +53,10 @@ export function workLeft(
     const { done, total } = marksProgress(cutSheet(closure, plan, cable, { units: 'mm' }), state);
     unprepared.set(cableId, total === 0 ? 1 : (total - done) / total);
   }
-  let singles = 0;
-  let ribbons = 0;
-  for (const { splices } of ledger.trays)
-    for (const state of splices.filter(needsSplicing)) {
-      if (state.splice.kind === 'single') singles += 1;
-      else ribbons += 1;
-    }
-  for (const { kind } of plan.unplaced) {
-    if (kind === 'single') singles += 1;
-    else ribbons += 1;
-  }
-  return { unprepared, singles, ribbons, sealed: isDone(state, tickTargets.sealed) };
+  const open = ledger.trays.flatMap(({ splices }) => splices.filter(needsSplicing).map((one) => one.splice));
+  return {
+    unprepared,
+    ...splicesLeft(closure, [...open, ...plan.unplaced], cables),
+    sealed: isDone(state, tickTargets.sealed),
+  };
 }

@@ -25,6 +25,7 @@ function chapters(
   return stepsFor(closure, plan, cable, {
     units: 'mm',
     schools: { ...usualSchools, ...schools },
+    seat: null,
     ...(ending ? { ending } : {}),
   });
 }
@@ -48,9 +49,13 @@ const grouped: Construction = {
 const ribbons: Construction = { kind: 'central-ribbon', ribbons: 24, fibersPerRibbon: 12 };
 
 test('steps are put together for the construction', () => {
-  expect(chapters(equalTubes(2, 12)).map(({ id }) => id)).toEqual(['open', 'tubes']);
-  expect(chapters(ribbons, 'A R1-R2 > B 1-24 ribbonized').map(({ id }) => id)).toEqual(['open', 'ribbons']);
-  expect(chapters(drop(false)).map(({ id }) => id)).toEqual(['drop']);
+  expect(chapters(equalTubes(2, 12)).map(({ id }) => id)).toEqual(['open', 'fit', 'tubes']);
+  expect(chapters(ribbons, 'A R1-R2 > B 1-24 ribbonized').map(({ id }) => id)).toEqual([
+    'open',
+    'fit',
+    'ribbons',
+  ]);
+  expect(chapters(drop(false)).map(({ id }) => id)).toEqual(['drop', 'fit']);
   expect(chapters(pigtails).map(({ id }) => id)).toEqual(['pigtail']);
 });
 
@@ -229,9 +234,11 @@ test('whatever the cable: step names are unique, every mark of the cut sheet is 
         ],
         `A${through ? '-' : ''} 1-${last} > B 1-${last}`,
       );
-      const steps = stepsFor(closure, plan, cable, { units: 'in', schools: usualSchools }).flatMap(
-        (chapter) => chapter.steps,
-      );
+      const steps = stepsFor(closure, plan, cable, {
+        units: 'in',
+        schools: usualSchools,
+        seat: null,
+      }).flatMap((chapter) => chapter.steps);
       expect(new Set(steps.map((step) => step.id)).size).toBe(steps.length);
       const marks = cutSheet(closure, plan, cable, { units: 'in' }).marks.map((mark) => mark.id);
       const made = steps.flatMap((step) => step.marks ?? []);
@@ -241,4 +248,24 @@ test('whatever the cable: step names are unique, every mark of the cut sheet is 
         if (check) expect(isRightAnswer(check, readAnswer(check, `${check.answer}0`)!)).toBe(false);
     }),
   );
+});
+
+/** Trade: up to six ribbons in a flat jacket enter a module as they are; more, or bare ones, want a breakout or tubing (common practice). */
+test('ribbons enter a module in their jacket, in mesh, or through a breakout', () => {
+  const into = (count: number) => {
+    const cable = cableOf(1, { kind: 'central-ribbon', ribbons: count, fibersPerRibbon: 12 });
+    const { closure, plan } = joint(
+      'Rack module 144',
+      [
+        [cable, 'cut'],
+        [cableOf(2, equalTubes(1, 12)), 'branch'],
+      ],
+      'A R1 > B 1-12 ribbonized',
+    );
+    const list = stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools, seat: null });
+    return stepOf(list, 'ribbon-module').what;
+  };
+  expect(into(6)).toContain('6 ribbons go in as they are');
+  expect(into(7)).toContain('a breakout kit, or furcation tubing');
+  expect(idsOf(chapters(ribbons, 'A R1-R2 > B 1-24 ribbonized'))).not.toContain('ribbon-module');
 });

@@ -12,21 +12,35 @@ import {
   type Ending,
   type RibbonizingSchool,
 } from './chaptersMore';
-import { openChapter, ribbonChapter, tubeChapter, type StepContext } from './chaptersOpen';
+import { openChapter, ribbonChapter, tubeChapter, type SheathSchool, type StepContext } from './chaptersOpen';
+import { fitChapter, type FitSeat, type RodSchool } from './fitting';
 import type { WipeSchool } from './wipe';
 import { cutSheet } from '../cut/cutSheet';
 import { isOpened } from '../../plan/opened/openedUnits';
 import type { Chapter } from './step';
-import type { TubeSchool } from '../cut/tubeTool';
+import type { ScorerMotion, TubeSchool } from '../cut/tubeTool';
 
 /** Ways of working that people differ in, each remembered. */
 export interface Schools {
   readonly tube: TubeSchool;
   readonly wipe: WipeSchool;
   readonly ribbonizing: RibbonizingSchool;
+  readonly sheath: SheathSchool;
+  /** A second ring cut near the end, so that the ripcords stand free, where the closure does not ask for it anyway. */
+  readonly secondRing: boolean;
+  readonly scorer: ScorerMotion;
+  readonly rod: RodSchool;
 }
 
-export const usualSchools: Schools = { tube: 'scorer', wipe: 'dry', ribbonizing: 'pads' };
+export const usualSchools: Schools = {
+  tube: 'scorer',
+  wipe: 'dry',
+  ribbonizing: 'pads',
+  sheath: 'ripcord-first',
+  secondRing: false,
+  scorer: 'round',
+  rod: 'marked',
+};
 
 /**
  * The guided steps for a cable at a closure, put together for its construction, the way it enters, the plan and the schools. Empty when nothing
@@ -39,31 +53,34 @@ export function stepsFor(
   wishes: {
     readonly units: Units;
     readonly schools: Schools;
+    /** Its port and parts; null where they are not known. */
+    readonly seat: FitSeat | null;
     readonly ending?: Ending;
     readonly toward?: { readonly low: string; readonly high: string };
   },
 ): Chapter[] {
   if (!isOpened(plan, closure, cable.id)) return [];
-  const { units, schools, ending = 'splice', toward } = wishes;
+  const { units, schools, seat, ending = 'splice', toward } = wishes;
   const sheet = cutSheet(closure, plan, cable, {
     units,
     school: schools.tube,
+    secondRing: schools.secondRing,
     ...(toward ? { toward } : {}),
   });
   const context: StepContext = {
     cable,
     sheet,
     tape: (length) => formatTape(length, units),
-    tubeSchool: schools.tube,
-    wipeSchool: schools.wipe,
+    schools,
     closureKind: closure.kind,
+    seat,
   };
   const chapters: Chapter[] = [];
   const { kind } = cable.construction;
-  if (kind === 'drop') chapters.push(dropChapter(context));
+  if (kind === 'drop') chapters.push(dropChapter(context), fitChapter(context));
   else if (kind === 'pigtails') chapters.push(pigtailChapter(context));
   else {
-    chapters.push(openChapter(context));
+    chapters.push(openChapter(context), fitChapter(context));
     if (sheet.units.length > 0)
       chapters.push(kind === 'stranded-tubes' ? tubeChapter(context) : ribbonChapter(context));
   }

@@ -1,11 +1,13 @@
 import type { Cable } from '../../line/cable';
 import { fiberUnits } from '../../line/fiberNumber';
-import { spliceIdOf, type Attempt, type Fact } from '../../facts';
+import type { Machine } from '../../gear/gear';
 import { goesThrough, type Closure } from '../../plan/closure';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
 import { looseSides } from '../../splice/bench/looseSides';
-import { quantileSorted } from '../../statistics/quantile';
+import { jointOf, type SleeveKind } from '../../splice/bench/joint';
+import type { PlannedSplice } from '../../plan/order/order';
 import { isOpened, openedUnits } from '../../plan/opened/openedUnits';
+import { nothingMeasured, type MeasuredPace } from './measured';
 
 /**
  * How long things take, in seconds. Common practice and from memory, to be replaced by what this crew measures.
@@ -29,6 +31,9 @@ export interface Pace {
   /** Loose fibers into one ribbon, drying included. */
   readonly ribbonize: number;
   readonly seal: number;
+  /** Fibers of a tube into fan-out tubing, up to 12; a connector put on one of them. */
+  readonly fanOut: number;
+  readonly connector: number;
   readonly test: number;
 }
 
@@ -45,6 +50,8 @@ export const usualPace: Pace = {
   ribbonHeater: 60,
   ribbonize: 300,
   seal: 25 * 60,
+  fanOut: 15 * 60,
+  connector: 5 * 60,
   test: 15 * 60,
 };
 
@@ -62,12 +69,41 @@ export interface Estimate {
   readonly seconds: number;
 }
 
+/** What heats the sleeves. */
+export interface Heating {
+  /** Sleeves that the heater takes at once. */
+  readonly heaters: number;
+  /** s by sleeve. */
+  readonly seconds: Readonly<Record<SleeveKind, number>>;
+}
+
+/** By the usual times, or by the machine's own programs where it has one for a sleeve. */
+export function heatingOf(
+  pace: Pace,
+  machine: Pick<Machine, 'heaters' | 'heaterPrograms'> | null = null,
+): Heating {
+  const own = (sleeve: SleeveKind) => machine?.heaterPrograms.find((one) => one.sleeve === sleeve)?.seconds;
+  return {
+    heaters: machine?.heaters ?? 1,
+    seconds: {
+      'single-40': own('single-40') ?? pace.singleHeater,
+      'single-60': own('single-60') ?? pace.singleHeater,
+      connector: own('connector') ?? pace.singleHeater,
+      ribbon: own('ribbon') ?? pace.ribbonHeater,
+    },
+  };
+}
+
 /**
- * Time for `count` splices one after the other, seconds: the heater works on one sleeve while the hands prepare the next, so the slower of
- * the two sets the pace, and the first preparation and the last heating stand alone.
+ * Time for `count` splices one after the other, seconds: the heater works on one sleeve, or on several at once, while the hands prepare the next, so the slower of
+ * the two sets the pace, and the first preparation and the last heating stand alone. A sleeve goes in as soon as there is a place for it.
  */
-export function splicingTime(count: number, hands: number, heater: number): number {
-  return count === 0 ? 0 : hands + (count - 1) * Math.max(hands, heater) + heater;
+export function splicingTime(count: number, hands: number, heater: number, heaters = 1): number {
+  if (count === 0) return 0;
+  if (hands * heaters >= heater) return count * hands + heater;
+  // Every place of the heater is taken anew as soon as it is free; the last sleeve lies in the round of its place.
+  const before = count - 1;
+  return ((before % heaters) + 1) * hands + (Math.floor(before / heaters) + 1) * heater;
 }
 
 export interface WorkLeft {
@@ -76,19 +112,50 @@ export interface WorkLeft {
   /** Splices that are not settled yet. */
   readonly singles: number;
   readonly ribbons: number;
+  /** Singles that end a fiber in a pigtail. */
+  readonly pigtails: number;
+  /** How many of them wear which sleeve; a mechanical connector wears none. */
+  readonly sleeves: Readonly<Partial<Record<SleeveKind, number>>>;
   readonly sealed: boolean;
 }
 
+/** Of these splices of a closure. */
+export function splicesLeft(
+  closure: Closure,
+  splices: readonly Pick<PlannedSplice, 'kind' | 'left' | 'right'>[],
+  cables: ReadonlyMap<string, Cable>,
+): Pick<WorkLeft, 'singles' | 'ribbons' | 'pigtails' | 'sleeves'> {
+  const sleeves: Partial<Record<SleeveKind, number>> = {};
+  let singles = 0;
+  let pigtails = 0;
+  for (const splice of splices) {
+    if (splice.kind === 'single') {
+      singles += 1;
+      const ends = [splice.left[0]!, splice.right[0]!];
+      if (ends.some(({ cableId }) => cables.get(cableId)?.construction.kind === 'pigtails')) pigtails += 1;
+    }
+    const { sleeve } = jointOf(closure, splice, cables);
+    if (sleeve) sleeves[sleeve] = (sleeves[sleeve] ?? 0) + 1;
+  }
+  return { singles, ribbons: splices.length - singles, pigtails, sleeves };
+}
+
 /** What is to be done when nothing was done yet. */
-export function allWork(closure: Closure, plan: ClosurePlan): WorkLeft {
-  const splices = [...plan.splices, ...plan.unplaced];
-  const singles = splices.filter((splice) => splice.kind === 'single').length;
+export function allWork(closure: Closure, plan: ClosurePlan, cables: ReadonlyMap<string, Cable>): WorkLeft {
   return {
     unprepared: new Map(closure.entries.map((entry) => [entry.cableId, 1])),
-    singles,
-    ribbons: splices.length - singles,
+    ...splicesLeft(closure, [...plan.splices, ...plan.unplaced], cables),
     sealed: false,
   };
+}
+
+/** s that the heater takes for a sleeve of singles or ribbons, on the average of those that are left. */
+function meanHeating({ sleeves, singles, ribbons }: WorkLeft, kind: 'single' | 'ribbon', heating: Heating) {
+  const count = kind === 'single' ? singles : ribbons;
+  const seconds = (Object.keys(sleeves) as SleeveKind[])
+    .filter((sleeve) => (sleeve === 'ribbon') === (kind === 'ribbon'))
+    .reduce((sum, sleeve) => sum + sleeves[sleeve]! * heating.seconds[sleeve], 0);
+  return count === 0 ? 0 : Math.round(seconds / count);
 }
 
 /** The time that the rest of a closure takes, with its arithmetic. */
@@ -98,7 +165,8 @@ export function estimateClosure(
   cables: ReadonlyMap<string, Cable>,
   left: WorkLeft,
   pace: Pace,
-  measured: MeasuredPace = { single: null, ribbon: null },
+  heating: Heating = heatingOf(pace),
+  measured: MeasuredPace = nothingMeasured,
 ): Estimate {
   const lines: EstimateLine[] = [];
   const add = (id: EstimateLine['id'], what: string, seconds: number, how: string) => {
@@ -138,7 +206,7 @@ export function estimateClosure(
     );
   }
   const loose = ribbonizedSides(plan, cables);
-  const all = allWork(closure, plan).ribbons;
+  const all = allWork(closure, plan, cables).ribbons;
   if (loose > 0 && left.ribbons > 0) {
     const share = Math.ceil((loose * left.ribbons) / all);
     add(
@@ -148,26 +216,31 @@ export function estimateClosure(
       `${share} × ${minutes(pace.ribbonize)}`,
     );
   }
-  const splice = (
-    id: 'single' | 'ribbon',
-    count: number,
-    hands: number,
-    heater: number,
-    own: number | null,
-  ) => {
+  const splice = (id: 'single' | 'ribbon', count: number, hands: number) => {
     if (count === 0) return;
     const what = `${count} ${id === 'single' ? 'single splices' : count === 1 ? 'ribbon' : 'ribbons'}`;
-    if (own !== null) add(id, what, count * own, `${count} × ${minutes(own)}, as measured here`);
-    else
-      add(
-        id,
-        what,
-        splicingTime(count, hands, heater),
-        `${count} × ${minutes(Math.max(hands, heater))} (${heater > hands ? 'the heater sets the pace' : 'the heater works alongside'}) + ${minutes(Math.min(hands, heater))}`,
-      );
+    const own = measured[id];
+    const people = measured.atWork.length;
+    const shared = people > 1 ? `, ${people} people at it` : '';
+    if (own !== null) {
+      const seconds = (count * own) / Math.max(1, people);
+      add(id, what, seconds, `${count} × ${minutes(own)}${shared}, as measured here`);
+      return;
+    }
+    const heater = meanHeating(left, id, heating);
+    // Each has a machine and its heater.
+    const each = Math.ceil(count / Math.max(1, people));
+    const place = heater / heating.heaters;
+    const pacing = place > hands ? 'the heater sets the pace' : 'the heater works alongside';
+    add(
+      id,
+      what,
+      splicingTime(each, hands, heater, heating.heaters),
+      `${each} × ${minutes(Math.max(hands, place))} (${pacing}${heating.heaters > 1 ? `, ${heating.heaters} sleeves at once` : ''}) + ${minutes(place > hands ? hands : heater)}${shared}`,
+    );
   };
-  splice('single', left.singles, pace.single, pace.singleHeater, measured.single);
-  splice('ribbon', left.ribbons, pace.ribbon, pace.ribbonHeater, measured.ribbon);
+  splice('single', left.singles, pace.single);
+  splice('ribbon', left.ribbons, pace.ribbon);
   if (!left.sealed) {
     add('seal', 'Seal', pace.seal, minutes(pace.seal));
     if ((closure.testPressure ?? 0) > 0) add('test', 'Flash test', pace.test, minutes(pace.test));
@@ -189,63 +262,38 @@ function ribbonizedSides(plan: ClosurePlan, cables: ReadonlyMap<string, Cable>):
 export function ribbonizingSaves(
   singles: number,
   pace: Pace,
+  { heaters, seconds }: Heating = heatingOf(pace),
 ): { readonly ribbons: number; readonly seconds: number } {
   const ribbons = Math.ceil(singles / 12);
-  const now = splicingTime(singles, pace.single, pace.singleHeater);
-  const then = splicingTime(ribbons, pace.ribbon, pace.ribbonHeater) + 2 * ribbons * pace.ribbonize;
+  const now = splicingTime(singles, pace.single, seconds['single-60'], heaters);
+  const then = splicingTime(ribbons, pace.ribbon, seconds.ribbon, heaters) + 2 * ribbons * pace.ribbonize;
   return { ribbons, seconds: now - then };
 }
 
-export interface MeasuredPace {
-  /** Seconds a splice, redos included; null while there are too few. */
-  readonly single: number | null;
-  readonly ribbon: number | null;
+/** Two ways to give loose fibers connectors: by time in seconds, and by parts. */
+export interface ConnectorEnds {
+  readonly pigtails: { readonly seconds: number; readonly pigtails: number; readonly sleeves: number };
+  readonly fanOut: { readonly seconds: number; readonly kits: number; readonly connectors: number };
 }
 
-/** A longer pause was not splicing, seconds. */
-const pause = 20 * 60;
-/** Fewer intervals say nothing about a pace. */
-const fewest = 8;
+/** A fan-out kit takes so many fibers. */
+const fanOutFibers = 12;
 
-/**
- * The pace of a closure so far: the median time from one attempt to the next of the same person, times the tries that a splice took. Pauses
- * are left out.
- */
-export function measuredPace(facts: Iterable<Fact>): MeasuredPace {
-  const attempts: Attempt[] = [];
-  const withdrawn = new Set<string>();
-  for (const fact of facts) {
-    if (fact.kind === 'attempt') attempts.push(fact);
-    else if (fact.kind === 'correction' && fact.body.result === null) withdrawn.add(fact.body.attemptId);
-  }
-  const standing = attempts.filter((attempt) => !withdrawn.has(attempt.id));
-  return { single: paceOf(standing, false), ribbon: paceOf(standing, true) };
-}
-
-function paceOf(attempts: readonly Attempt[], ribbons: boolean): number | null {
-  const own = attempts.filter((attempt) => attempt.body.readings.length > 1 === ribbons);
-  const byPerson = new Map<string | null, number[]>();
-  for (const attempt of own) {
-    const times = byPerson.get(attempt.by) ?? [];
-    times.push(Date.parse(attempt.madeAt) / 1000);
-    byPerson.set(attempt.by, times);
-  }
-  const intervals: number[] = [];
-  for (const times of byPerson.values()) {
-    times.sort((a, b) => a - b);
-    for (let index = 1; index < times.length; index += 1) {
-      const interval = times[index]! - times[index - 1]!;
-      if (interval > 0 && interval <= pause) intervals.push(interval);
-    }
-  }
-  if (intervals.length < fewest) return null;
-  const tries = own.length / new Set(own.map(spliceIdOf)).size;
-  return (
-    quantileSorted(
-      intervals.sort((a, b) => a - b),
-      0.5,
-    )! * tries
-  );
+/** Pigtails spliced on, or every fiber fanned out into a tube and a connector put on it (common practice: pigtails are quicker and cheaper). */
+export function connectorEnds(
+  fibers: number,
+  pace: Pace,
+  { heaters, seconds }: Heating = heatingOf(pace),
+): ConnectorEnds {
+  const kits = Math.ceil(fibers / fanOutFibers);
+  return {
+    pigtails: {
+      seconds: splicingTime(fibers, pace.single, seconds['single-60'], heaters),
+      pigtails: fibers,
+      sleeves: fibers,
+    },
+    fanOut: { seconds: kits * pace.fanOut + fibers * pace.connector, kits, connectors: fibers },
+  };
 }
 
 /** Against the window: when it ends, and what is spare (negative: over). Times in UTC. */

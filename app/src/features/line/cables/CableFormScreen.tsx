@@ -209,20 +209,25 @@ function CableFormAt({
               value={form.shape}
               onChange={(shape) => set({ shape })}
             />
-            <View style={styles.row}>
+          </>
+        ) : null}
+        {form.kind === 'pigtails' ? null : (
+          <View style={styles.row} role="group" aria-label="Metal in it">
+            {form.kind === 'drop' ? (
               <Action
                 label="Toning wire"
                 pressed={form.toningWire}
                 onPress={() => set({ toningWire: !form.toningWire })}
               />
-              <Action
-                label="Messenger"
-                pressed={form.messenger}
-                onPress={() => set({ messenger: !form.messenger })}
-              />
-            </View>
-          </>
-        ) : null}
+            ) : null}
+            <Action label="Armor" pressed={form.armor} onPress={() => set({ armor: !form.armor })} />
+            <Action
+              label="Messenger"
+              pressed={form.messenger}
+              onPress={() => set({ messenger: !form.messenger })}
+            />
+          </View>
+        )}
         {form.kind === 'pigtails' ? (
           <Choice
             label="Outside of each"

@@ -1,4 +1,5 @@
 import {
+  metalOf,
   cableSchema,
   colorSchemeSchema,
   constructionSchema,
@@ -32,6 +33,7 @@ export interface CableForm {
   shape: 'flat' | 'round';
   toningWire: boolean;
   messenger: boolean;
+  armor: boolean;
   buffer: '250' | '900';
   schemeId: string;
   ownName: string;
@@ -60,6 +62,7 @@ export const emptyCable: CableForm = {
   shape: 'flat',
   toningWire: false,
   messenger: false,
+  armor: false,
   buffer: '900',
   schemeId: tia598.id,
   ownName: 'Own color code',
@@ -79,9 +82,12 @@ const text = (value: number | undefined) => (value === undefined ? '' : String(v
 
 export function formOfCable(cable: Cable, units: Units): CableForm {
   const { construction } = cable;
+  const { armor, messenger } = metalOf(construction);
   const form: CableForm = {
     ...emptyCable,
     label: cable.label,
+    armor,
+    messenger,
     kind: construction.kind,
     schemeId: cable.ownScheme ? 'own' : cable.schemeId,
     ownName: cable.ownScheme?.name ?? emptyCable.ownName,
@@ -131,7 +137,6 @@ export function formOfCable(cable: Cable, units: Units): CableForm {
         count: String(construction.fibers),
         shape: construction.shape,
         toningWire: construction.toningWire,
-        messenger: construction.messenger,
       };
     case 'pigtails':
       return {
@@ -195,6 +200,8 @@ export function constructionOf(form: CableForm): { construction?: Construction; 
     );
   };
 
+  const armor = form.armor ? { armor: true } : {};
+  const metal = form.messenger ? { ...armor, messenger: true } : armor;
   let draft: unknown;
   switch (form.kind) {
     case 'stranded-tubes': {
@@ -205,7 +212,7 @@ export function constructionOf(form: CableForm): { construction?: Construction; 
         each.map((fibers) => ({ kind: 'tube' as const, fibers, ...(groupSize ? { groupSize } : {}) })),
       );
       if (!strands) return { troubles };
-      draft = { kind: form.kind, strands };
+      draft = { kind: form.kind, ...metal, strands };
       break;
     }
     case 'stranded-ribbon': {
@@ -216,11 +223,11 @@ export function constructionOf(form: CableForm): { construction?: Construction; 
         ribbons.map((one) => ({ kind: 'tube' as const, ribbons: one, fibersPerRibbon })),
       );
       if (!strands) return { troubles };
-      draft = { kind: form.kind, strands };
+      draft = { kind: form.kind, ...metal, strands };
       break;
     }
     case 'central-ribbon':
-      draft = { kind: form.kind, ribbons: count, fibersPerRibbon: Number(form.ribbonSize) };
+      draft = { kind: form.kind, ...metal, ribbons: count, fibersPerRibbon: Number(form.ribbonSize) };
       break;
     case 'drop':
       draft = {
@@ -229,6 +236,7 @@ export function constructionOf(form: CableForm): { construction?: Construction; 
         fibers: count,
         toningWire: form.toningWire,
         messenger: form.messenger,
+        ...armor,
       };
       break;
     case 'pigtails':

@@ -163,15 +163,20 @@ export function NewProjectScreen() {
             <Field control={control} name="closure.slotsPerTray" label="Slots in a tray" keyboard="numeric" />
           </Pair>
         </Group>
-        {(['left', 'right'] as const).map((side) => (
-          <Group key={side} title={side === 'left' ? 'Cable A' : 'Cable B'}>
-            <Field control={control} name={`${side}.label`} label="Label" />
+        {(
+          [
+            ['left', 'Cable A'],
+            ['right', 'Cable B'],
+          ] as const
+        ).map(([side, named]) => (
+          <Group key={side} title={named}>
+            <Field control={control} name={`${side}.label`} label={`${named}, label`} />
             <Pair>
-              <Field control={control} name={`${side}.tubes`} label="Tubes" keyboard="numeric" />
+              <Field control={control} name={`${side}.tubes`} label={`${named}, tubes`} keyboard="numeric" />
               <Field
                 control={control}
                 name={`${side}.fibersPerTube`}
-                label="Fibers in a tube"
+                label={`${named}, fibers in a tube`}
                 keyboard="numeric"
               />
             </Pair>
@@ -180,7 +185,7 @@ export function NewProjectScreen() {
               name={`${side}.schemeId`}
               render={({ field }) => (
                 <Choice
-                  label="Color code"
+                  label={`${named}, color code`}
                   value={field.value}
                   onChange={field.onChange}
                   options={colorSchemes.map((scheme) => ({ value: scheme.id, label: scheme.name }))}

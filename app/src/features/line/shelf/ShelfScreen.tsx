@@ -17,6 +17,7 @@ import { gutter, space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { AlongRow } from './AlongRow';
 import { ImportAction } from './ImportAction';
+import { Tonight } from './Tonight';
 import { places } from '../../../shell/places';
 import { PreferencesSheet } from '../../../shell/PreferencesSheet';
 
@@ -47,7 +48,7 @@ export function ShelfScreen() {
           <Action bench label="Gear" onPress={() => router.navigate(places.gear)} style={styles.grow} />
           <Action
             bench
-            kind="now"
+            kind={entries.length === 0 ? 'now' : 'block'}
             icon="add"
             label="New project"
             onPress={() => router.navigate(places.newProject)}
@@ -138,6 +139,7 @@ function Row({ summary: { project, siteCount, lengthMeters, progress }, below }:
         </Type>
         <Type look="strong">{words}</Type>
       </Pressable>
+      <Tonight project={project} progress={progress} />
       <AlongRow projectId={project.id} name={project.name} />
     </CordRow>
   );

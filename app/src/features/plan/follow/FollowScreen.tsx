@@ -20,7 +20,8 @@ import { useProject } from '../../../data/projects';
 import { Action } from '../../../ui/Action';
 import { CordRow, type Stretch } from '../../../ui/Cord';
 import { FiberToken, HolderTokens, spokenFiber } from '../../../ui/FiberToken';
-import { Choice, TextBox } from '../../../ui/Field';
+import { TextBox } from '../../../ui/Field';
+import { Picker } from '../../../ui/Picker';
 import { Knot } from '../../../ui/Knot';
 import { Panes } from '../../../shell/frame/Panes';
 import { Screen } from '../../../shell/frame/Screen';
@@ -76,7 +77,7 @@ function FollowAt({ definition }: { definition: ProjectDefinition }) {
             </Empty>
           ) : (
             <View style={styles.ask}>
-              <Choice
+              <Picker
                 label="In which cable"
                 options={cables.map((one) => ({ value: one.id, label: one.label }))}
                 value={cable.id}
@@ -108,7 +109,7 @@ function FollowAt({ definition }: { definition: ProjectDefinition }) {
                 />
               </View>
               {cable.siteIds.length > 2 ? (
-                <Choice
+                <Picker
                   label="On which stretch"
                   options={cable.siteIds.slice(0, -1).map((id, index) => ({
                     value: String(index),

@@ -42,6 +42,15 @@ export function TableFields({ control, units }: { control: Form; units: Units })
         <View style={styles.half}>
           <Field control={control} name="coils" label="Coils in the tray" keyboard="numeric" />
         </View>
+        <View style={styles.half}>
+          <Field
+            control={control}
+            name="basketTurns"
+            label="Turns in the slack basket"
+            hint="0: not known."
+            keyboard="numeric"
+          />
+        </View>
       </View>
       <Type look="heading" role="heading" aria-level={2}>
         Ports
@@ -68,6 +77,7 @@ export function TableFields({ control, units }: { control: Form; units: Units })
             from: units === 'mm' ? '6' : '1/4',
             to: units === 'mm' ? '18' : '3/4',
             express: false,
+            after: false,
             parts: [],
           })
         }
@@ -76,6 +86,11 @@ export function TableFields({ control, units }: { control: Form; units: Units })
     </>
   );
 }
+
+const portSwitches = [
+  ['express', 'Takes cables that go through'],
+  ['after', 'Gland goes on after opening'],
+] as const;
 
 function PortFields({
   control,
@@ -122,17 +137,16 @@ function PortFields({
         ))}
       </View>
       <View style={styles.row}>
-        <Controller
-          control={control}
-          name={`ports.${index}.express`}
-          render={({ field }) => (
-            <Action
-              label="Takes cables that go through"
-              pressed={field.value}
-              onPress={() => field.onChange(!field.value)}
-            />
-          )}
-        />
+        {portSwitches.map(([name, label]) => (
+          <Controller
+            key={name}
+            control={control}
+            name={`ports.${index}.${name}`}
+            render={({ field }) => (
+              <Action label={label} pressed={field.value} onPress={() => field.onChange(!field.value)} />
+            )}
+          />
+        ))}
         {only ? null : <Action label="Take away" spoken={`Take away port ${index + 1}`} onPress={onRemove} />}
       </View>
       <Type look="smallStrong">Seal parts, by the cable’s diameter</Type>

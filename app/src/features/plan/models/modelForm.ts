@@ -56,6 +56,7 @@ export function modelFormSchema(units: Units) {
     ribbonSlots: decimalField(shape.ribbonSlots),
     testPressure: decimalField(shape.testPressure),
     coils: decimalField(lengthsShape.coils.unwrap()),
+    basketTurns: decimalField(lengthsShape.basketTurns.unwrap()),
     lengths: z.object(
       Object.fromEntries(lengthFields.map(([name]) => [name, lengthOf(name)])) as Record<
         LengthName,
@@ -79,6 +80,7 @@ export function modelFormSchema(units: Units) {
             from: tapeField(portShape.from, units),
             to: tapeField(portShape.to, units),
             express: z.boolean(),
+            after: z.boolean(),
             parts: z.array(
               z
                 .object({
@@ -133,6 +135,7 @@ export function formOfModel(model: Omit<ClosureModel, 'id' | 'version'>, units: 
     ribbonSlots: String(model.ribbonSlots),
     testPressure: String(model.testPressure),
     coils: String(lengths.coils),
+    basketTurns: String(lengths.basketTurns),
     lengths: Object.fromEntries(lengthFields.map(([name]) => [name, length(lengths[name])])) as Record<
       LengthName,
       string
@@ -149,6 +152,7 @@ export function formOfModel(model: Omit<ClosureModel, 'id' | 'version'>, units: 
       from: length(port.from),
       to: length(port.to),
       express: port.express,
+      after: port.goesOn === 'after',
       parts: (port.parts ?? []).map((part) => ({
         part: part.part,
         kind: part.kind,
@@ -196,7 +200,8 @@ export function tableOfForm(form: ModelFormOutput, before: Table | null): Table 
     if (optional.has(name) && known[name] === undefined && value === usualLengths[name]) continue;
     lengths[name] = value;
   }
-  if (known.coils !== undefined || form.coils !== usualLengths.coils) lengths.coils = form.coils;
+  for (const name of ['coils', 'basketTurns'] as const)
+    if (known[name] !== undefined || form[name] !== usualLengths[name]) lengths[name] = form[name];
   const ports = form.ports.map((port, index): Port => {
     const old = before?.ports[index];
     const parts = port.parts.map((part, at) => {
@@ -218,6 +223,7 @@ export function tableOfForm(form: ModelFormOutput, before: Table | null): Table 
       from: settle(port.from, old?.from),
       to: settle(port.to, old?.to),
       express: port.express,
+      ...(port.after ? { goesOn: 'after' as const } : {}),
       ...(parts.length > 0 || old?.parts ? { parts } : {}),
     };
   });

@@ -197,7 +197,7 @@ function Through({
   const wrong = numbers.find((number) => !Number.isInteger(number) || number < 1 || number > count);
   return (
     <TextBox
-      label={holders[0]!.kind === 'ribbon' ? 'Ribbons that stay whole' : 'Tubes that stay whole'}
+      label={`${holders[0]!.kind === 'ribbon' ? 'Ribbons' : 'Tubes'} of ${cable!.label} that stay whole`}
       hint="Like 1, 2, 5. A line that cuts one of them is told."
       value={text}
       onChangeText={(next) => {

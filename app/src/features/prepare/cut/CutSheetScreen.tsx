@@ -13,7 +13,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { Action } from '../../../ui/Action';
 import { Caution } from '../../../ui/Caution';
 import { Findings } from '../../../ui/Findings';
-import { PrintOnly } from '../../../ui/PrintOnly';
+import { PrintOnly } from '../../../ui/Paper';
 import { Screen } from '../../../shell/frame/Screen';
 import { Sheet } from '../../../ui/Sheet';
 import { useWide } from '../../../ui/theme';

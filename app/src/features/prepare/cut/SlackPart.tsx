@@ -55,6 +55,18 @@ export function SlackPart({ sheet, cable, units }: { sheet: CutSheet; cable: Cab
           </View>
         );
       })}
+      {sheet.basket?.coil ? (
+        <Type look="small">
+          Of what goes through, {tape(sheet.basket.length)} lie in the basket: {sheet.basket.coil.turns}{' '}
+          {sheet.basket.coil.turns === 1 ? 'turn' : 'turns'} of {tape(sheet.basket.coil.diameter)} across. It
+          takes {tape(sheet.basket.takes)}: {lengths.basketTurns} of {tape(lengths.basketDiameter)}.
+        </Type>
+      ) : sheet.basket === null && sheet.reference === 'center' && sheet.whole.length > 0 ? (
+        <Type look="small" tone="soft">
+          How much express slack the basket takes is not known: the closure’s table does not say how wide it
+          is.
+        </Type>
+      ) : null}
       {cable.diameter === undefined ? null : (
         <Type look="small" tone="soft">
           The cable itself: {tape(cableBendRadius(cable.diameter).underLoad)} radius while it is pulled,{' '}

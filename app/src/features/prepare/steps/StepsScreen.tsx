@@ -3,6 +3,7 @@ import { prepareFindingWords, stepsFor, stepsProgress, type Step } from '@cordel
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { cablesOf } from '../../../data/ledger';
 import { setPreferences, usePreferences } from '../../../data/preferences';
 import { Action } from '../../../ui/Action';
 import { CordRow } from '../../../ui/Cord';
@@ -17,7 +18,7 @@ import { endings, endingOf, keepEnding } from '../../../shell/steps/ending';
 import { SchoolsPart } from './SchoolsPart';
 import { SlackPart } from '../cut/SlackPart';
 import { StepCard } from '../../../shell/steps/StepCard';
-import { sheetOf, towardOf, useSchools } from '../../../shell/steps/usePrepare';
+import { seatOf, sheetOf, towardOf, useSchools } from '../../../shell/steps/usePrepare';
 
 /** The guided steps for one cable: one open at a time, or folded to a checklist. */
 export function StepsScreen(at: { projectId: string; closureId: string; cableId: string }) {
@@ -42,10 +43,11 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
       stepsFor(closure, ledger.plan, cable, {
         units,
         schools,
+        seat: seatOf(closure, cablesOf(definition), state, cable.id),
         ending,
         toward: towardOf(definition, closure, cable),
       }),
-    [closure, ledger.plan, cable, units, schools, ending, definition],
+    [closure, ledger.plan, cable, units, schools, ending, definition, state],
   );
   const steps = chapters.flatMap((chapter) => chapter.steps);
   const done = (step: Step) => isDone(state, tickTargets.step(cable.id, step.id));

@@ -19,6 +19,8 @@ const named: readonly [keyof Pace, string][] = [
   ['ribbon', 'One ribbon, by hand'],
   ['ribbonHeater', 'Heater for a ribbon sleeve'],
   ['ribbonize', 'Loose fibers into one ribbon'],
+  ['fanOut', 'Fan-out tubing on 12 fibers'],
+  ['connector', 'A connector on a fanned-out fiber'],
   ['seal', 'Seal the closure'],
   ['test', 'Flash test'],
 ];

@@ -8,26 +8,32 @@ import {
 } from '@cordel/core';
 import {
   againstWindow,
+  connectorEnds,
   estimateClosure,
+  heatingOf,
   measuredPace,
   minutes,
   ribbonizingSaves,
   usualPace,
   workLeft,
   type Estimate,
+  type Heating,
   type MeasuredPace,
   type Pace,
   type WorkLeft,
 } from '@cordel/core/prepare';
+import type { Machine } from '@cordel/core/gear';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useFactsOf } from '../../../sync/react';
+import { useGear } from '../../../data/gear';
+import { useTonight } from '../../../data/gearTonight';
 import { cablesOf, ledgerOf } from '../../../data/ledger';
 import { usePreferences } from '../../../data/preferences';
 import { useProject } from '../../../data/projects';
 import { Action } from '../../../ui/Action';
-import { Choice } from '../../../ui/Field';
+import { Picker } from '../../../ui/Picker';
 import { Panes } from '../../../shell/frame/Panes';
 import { Screen } from '../../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../../ui/States';
@@ -64,12 +70,23 @@ function usePace(): Pace {
   return useMemo(() => ({ ...usualPace, ...pace }), [pace]);
 }
 
+/** Of the machine of the night, where one was picked. */
+function useHeating(pace: Pace): Heating {
+  const gear = useGear().data;
+  const { machine } = useTonight();
+  return useMemo(() => {
+    const item = gear?.find((one): one is Machine => one.kind === 'machine' && one.id === machine?.id);
+    return heatingOf(pace, item ?? null);
+  }, [gear, machine, pace]);
+}
+
 function TimeAt({ definition }: { definition: ProjectDefinition }) {
   const { project } = definition;
   const asked = useLocalSearchParams<{ closure?: string }>();
   const pace = usePace();
   const [changing, setChanging] = useState(false);
   const [now] = useState(Date.now);
+  const heating = useHeating(pace);
   const closures = useMemo(
     () =>
       cordOrder(definition.sites).flatMap((site) =>
@@ -83,24 +100,29 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
   );
   const reckoned = useMemo(() => {
     if (!facts) return null;
-    const all = closures.map((_, index) => measuredPace(facts[index]!));
+    const at = new Date(now).toISOString();
+    const all = closures.map((_, index) => measuredPace(facts[index]!, at));
     // A closure where nobody spliced yet goes at the pace of the others.
     const single = all.find((one) => one.single !== null)?.single ?? null;
     const ribbon = all.find((one) => one.ribbon !== null)?.ribbon ?? null;
     return closures.map((closure, index): Reckoned => {
       const ledger = ledgerOf(definition, closure, facts[index]!);
-      const measured = { single: all[index]!.single ?? single, ribbon: all[index]!.ribbon ?? ribbon };
+      const measured = {
+        single: all[index]!.single ?? single,
+        ribbon: all[index]!.ribbon ?? ribbon,
+        atWork: all[index]!.atWork,
+      };
       const cables = cablesOf(definition);
       const left = workLeft(closure, ledger.plan, cables, ledger, prepareState(facts[index]!));
       return {
         closure,
         name: siteOf(definition.sites, closure.siteId).name,
-        estimate: estimateClosure(closure, ledger.plan, cables, left, pace, measured),
+        estimate: estimateClosure(closure, ledger.plan, cables, left, pace, heating, measured),
         left,
         measured,
       };
     });
-  }, [facts, closures, definition, pace]);
+  }, [facts, closures, definition, pace, heating, now]);
 
   const chosen = reckoned?.find((one) => one.closure.id === asked.closure) ?? null;
   const shown = reckoned ? (chosen ? [chosen] : reckoned) : [];
@@ -124,7 +146,7 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
               text="The times follow from the plans: put closures at the sites and give them an order."
             />
           ) : (
-            <Choice
+            <Picker
               label="For"
               options={[
                 { value: '', label: 'The night' },
@@ -146,12 +168,19 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
             </View>
           ) : null}
           {shown.map((one) => (
-            <ClosureTime key={one.closure.id} one={one} bare={chosen !== null} pace={pace} />
+            <ClosureTime
+              key={one.closure.id}
+              one={one}
+              bare={chosen !== null}
+              pace={pace}
+              heating={heating}
+            />
           ))}
           <Action label="Times to reckon with" onPress={() => setChanging(true)} />
           <Type look="small" tone="soft">
             Common practice to begin with. One crew, one closure after the other. As soon as a few splices are
-            recorded, their own pace takes the place of the usual one.
+            recorded, their own pace takes the place of the usual one; the heater works as the machine of the
+            night does. Who splices beside somebody else shares what is left of that closure.
           </Type>
         </ScrollView>
       </Screen>
@@ -172,10 +201,20 @@ function endWords(
     : `${after}, ${minutes(-spare)} after the window closes at ${clock(window.closes)}.`;
 }
 
-function ClosureTime({ one, bare, pace }: { one: Reckoned; bare: boolean; pace: Pace }) {
+function ClosureTime({
+  one,
+  bare,
+  pace,
+  heating,
+}: {
+  one: Reckoned;
+  bare: boolean;
+  pace: Pace;
+  heating: Heating;
+}) {
   const { palette } = useCordelTheme();
   const { estimate, left, measured } = one;
-  const saves = ribbonizingSaves(left.singles, { ...pace, single: measured.single ?? pace.single });
+  const saves = ribbonizingSaves(left.singles, { ...pace, single: measured.single ?? pace.single }, heating);
   return (
     <View style={styles.closure}>
       {bare ? null : (
@@ -197,6 +236,7 @@ function ClosureTime({ one, bare, pace }: { one: Reckoned; bare: boolean; pace: 
           <Type look="reading">{minutes(line.seconds)}</Type>
         </View>
       ))}
+      {left.pigtails > 0 ? <Ends fibers={left.pigtails} pace={pace} heating={heating} /> : null}
       {left.singles >= 12 ? (
         <Type look="small">
           {saves.seconds > 0
@@ -205,6 +245,19 @@ function ClosureTime({ one, bare, pace }: { one: Reckoned; bare: boolean; pace: 
         </Type>
       ) : null}
     </View>
+  );
+}
+
+/** Pigtails as planned, beside a fan-out with a connector on every fiber. */
+function Ends({ fibers, pace, heating }: { fibers: number; pace: Pace; heating: Heating }) {
+  const { pigtails, fanOut } = connectorEnds(fibers, pace, heating);
+  return (
+    <Type look="small">
+      The {fibers} pigtails take {minutes(pigtails.seconds)}, {pigtails.pigtails} pigtails and{' '}
+      {pigtails.sleeves} sleeves. Fanned out with a connector on every fiber they would take{' '}
+      {minutes(fanOut.seconds)}, {fanOut.kits} {fanOut.kits === 1 ? 'fan-out kit' : 'fan-out kits'} and{' '}
+      {fanOut.connectors} connectors.
+    </Type>
   );
 }
 

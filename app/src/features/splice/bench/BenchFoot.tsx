@@ -15,7 +15,7 @@ import { usePreferences } from '../../../data/preferences';
 import { Action } from '../../../ui/Action';
 import { Knot } from '../../../ui/Knot';
 import { FullPad, HundredthsPad } from '../../../ui/Pad';
-import { useWide } from '../../../ui/theme';
+import { useCordelTheme, useWide } from '../../../ui/theme';
 import { space, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 
@@ -38,6 +38,8 @@ interface BenchFootProps {
   /** What to do before the arc. */
   advice: ArcAdvice | null;
   onNewTry: () => void;
+  /** So many ends were cleaved again before the arc. */
+  onRecleaved: (ends: number) => void;
   onFollow: () => void;
   onSheet: (sheet: BenchSheet) => void;
   /** How fast it goes. */
@@ -61,6 +63,7 @@ export function BenchFoot({
   joint,
   advice,
   onNewTry,
+  onRecleaved,
   onFollow,
   onSheet,
   pace,
@@ -69,6 +72,7 @@ export function BenchFoot({
   refusal,
 }: BenchFootProps) {
   const wide = useWide();
+  const { textScale } = useCordelTheme();
   const spliceId = state.splice.id;
   // A panel was opened for one splice; at the next the pad is back.
   const [opened, setOpened] = useState<{ for: string; panel: Panel }>({ for: spliceId, panel: 'pad' });
@@ -87,12 +91,17 @@ export function BenchFoot({
   const onLeave = useLatest(() => bench.answer('ask'));
   const onSkip = useLatest(bench.skip);
 
+  // At large text the pad comes first, since not all of it is in sight.
+  const large = textScale > 1.2;
+  const mean = (
+    <View>
+      <TrayMean tray={tray} limits={limits} />
+      <View style={styles.pace}>{pace}</View>
+    </View>
+  );
   return (
     <View style={styles.foot}>
-      <View>
-        <TrayMean tray={tray} limits={limits} />
-        <View style={styles.pace}>{pace}</View>
-      </View>
+      {large ? null : mean}
       {!entering ? (
         <Decision
           bench={bench}
@@ -111,6 +120,7 @@ export function BenchFoot({
           fibers={bench.fibers}
           advice={advice}
           onChange={(before) => bench.setDetails({ ...bench.details, before })}
+          onRecleaved={onRecleaved}
           onDone={() => setPanel('pad')}
         />
       ) : panel === 'details' ? (
@@ -160,6 +170,7 @@ export function BenchFoot({
           sleeve={joint.sleeve !== null}
         />
       )}
+      {large ? mean : null}
     </View>
   );
 }

@@ -9,11 +9,12 @@ import {
   type TrayState,
 } from '@cordel/core';
 import { adviseBeforeArc, arcLimits, nothingSeen, type ProgramWarning } from '@cordel/core/gear';
+import { handLine } from '@cordel/core/prepare';
 import { router } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
 import { useRecordFact } from '../../../sync/react';
-import { pickGear } from '../../../data/gearTonight';
+import { pickGear, usedGear } from '../../../data/gearTonight';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../../data/ledger';
 import { useOrderOfWork } from '../../../data/orderOfWork';
 import { usePreferences } from '../../../data/preferences';
@@ -25,6 +26,7 @@ import { Empty, Failed, Loading } from '../../../ui/States';
 import { useWide } from '../../../ui/theme';
 import { space } from '../../../ui/tokens';
 import { useLatest } from '../../../ui/useLatest';
+import { newRecleave } from '../gear/newGearFact';
 import { useGearAtBench } from '../gear/useGearAtBench';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { places } from '../../../shell/places';
@@ -39,6 +41,7 @@ import { SpliceCard } from './SpliceCard';
 import { TrayLedger } from '../record/TrayLedger';
 import { useBench } from './useBench';
 import { useBenchKeys } from './useBenchKeys';
+import { useHands } from './useHands';
 import { useRedosLeft } from './useRedosLeft';
 import { useScreenOn } from './useScreenOn';
 import { useStanding } from './useStanding';
@@ -137,7 +140,8 @@ const BenchAt = memo(function BenchAt({
     setNewTryFor(null);
     setSheet(null);
   };
-  const bench = useBench(projectId, atHand, here, { go, order, taken, onRecorded });
+  const onTakenBack = () => setNewTryFor(newTryFor);
+  const bench = useBench(projectId, atHand, here, { go, order, taken, onRecorded, onTakenBack });
   const entering = needsSplicing(here) || newTryFor === splice.id;
   const redos = useRedosLeft(atHand, here);
   const gear = useGearAtBench(atHand, here);
@@ -147,6 +151,7 @@ const BenchAt = memo(function BenchAt({
 
   const { before } = bench.details;
   const machine = gear.atBench?.machine?.item ?? null;
+  const hands = useHands(atHand, here, joint, gear);
   const advice = useMemo(() => {
     const seen = splice.left.map((_, index) => before[index] ?? nothingSeen);
     return adviseBeforeArc(seen, arcLimits(ledger.limits, machine?.limits ?? null));
@@ -180,9 +185,13 @@ const BenchAt = memo(function BenchAt({
       joint={joint}
       advice={advice}
       onNewTry={() => setNewTryFor(splice.id)}
+      onRecleaved={(ends) => {
+        const cleaver = usedGear()?.cleaver;
+        if (cleaver) void recordFact(newRecleave(closureId, cleaver, ends));
+      }}
       onFollow={follow}
       onSheet={setSheet}
-      pace={<PaceLine atHand={atHand} tray={tray} kind={splice.kind} />}
+      pace={<PaceLine atHand={atHand} tray={tray} kind={splice.kind} machine={machine} />}
       question={
         question ? (
           <BenchQuestion
@@ -243,6 +252,7 @@ const BenchAt = memo(function BenchAt({
               warnings={gear.atBench?.warnings ?? noWarnings}
               onSwitch={switchProgram}
               joint={joint}
+              hands={joint.kind === 'mechanical' ? '' : handLine(hands)}
               other={others.get(splice.id) ?? null}
               onPass={bench.skip}
               read={bench.read}
@@ -261,6 +271,7 @@ const BenchAt = memo(function BenchAt({
           here={here}
           bench={bench}
           gear={gear}
+          hands={hands}
           taken={taken}
           onFact={(fact, shown) => void recordFact(fact, shown)}
           onGo={go}

@@ -1,4 +1,5 @@
-import { jointOf, type Fact, type SpliceState } from '@cordel/core';
+import type { Fact, SpliceState } from '@cordel/core';
+import type { HandWork } from '@cordel/core/prepare';
 import { cablesOf, type ClosureAtHand } from '../../../data/ledger';
 import { GearSheet } from '../gear/GearSheet';
 import type { BenchGear } from '../gear/useGearAtBench';
@@ -18,6 +19,7 @@ interface BenchSheetsProps {
   here: SpliceState;
   bench: Bench;
   gear: BenchGear;
+  hands: HandWork;
   taken: ReadonlySet<string>;
   onFact: (fact: Fact, shown?: () => void) => void;
   onGo: (state: SpliceState) => void;
@@ -27,10 +29,10 @@ interface BenchSheetsProps {
 
 /** What is laid over the bench. */
 export function BenchSheets(props: BenchSheetsProps) {
-  const { sheet, projectId, atHand, here, bench, gear, taken, onFact, onGo, onFollow, onClose } = props;
+  const { sheet, projectId, atHand, here, bench, gear, hands, taken, onFact, onGo, onFollow, onClose } =
+    props;
   const { definition, closure, ledger } = atHand;
   const all = cablesOf(definition);
-  const joint = jointOf(closure, here.splice, all);
   switch (sheet) {
     case 'history':
       return (
@@ -54,7 +56,7 @@ export function BenchSheets(props: BenchSheetsProps) {
           gear={gear.list}
           atBench={gear.atBench}
           closureId={closure.id}
-          joint={joint}
+          joint={hands.joint}
           cables={[here.splice.left[0]!, here.splice.right[0]!].map(({ cableId }) => all.get(cableId)!)}
           units={definition.project.units}
           zone={definition.project.timeZone}
@@ -75,7 +77,7 @@ export function BenchSheets(props: BenchSheetsProps) {
       );
     case 'steps':
       return (
-        <JointStepsSheet projectId={projectId} atHand={atHand} here={here} joint={joint} onClose={onClose} />
+        <JointStepsSheet projectId={projectId} atHand={atHand} here={here} hands={hands} onClose={onClose} />
       );
   }
 }

@@ -1,32 +1,31 @@
-import {
-  isDone,
-  prepareState,
-  tickOf,
-  tickTargets,
-  type Joint,
-  type SpliceState,
-  type TickAnswer,
-} from '@cordel/core';
-import { stepsFor, type Step } from '@cordel/core/prepare';
+import { isDone, prepareState, tickOf, tickTargets, type SpliceState, type TickAnswer } from '@cordel/core';
+import { handSteps, stepsFor, type HandWork, type Step } from '@cordel/core/prepare';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { cablesOf, type ClosureAtHand } from '../../../data/ledger';
 import { Action } from '../../../ui/Action';
 import { Sheet } from '../../../ui/Sheet';
-import { Type } from '../../../ui/Type';
+import { HandSteps } from './HandSteps';
 import { StepCard } from '../../../shell/steps/StepCard';
 import { towardOf, usePrepare, useSchools } from '../../../shell/steps/usePrepare';
+
+/** Of a fused connector: what the hand steps say with this splice's own numbers stands in its place. */
+const whereHandsWork = 'fusion-splice';
 
 interface JointStepsSheetProps {
   projectId: string;
   atHand: ClosureAtHand;
   here: SpliceState;
-  joint: Joint;
+  /** What the hands do at it. */
+  hands: HandWork;
   onClose: () => void;
 }
 
-/** The steps of a drop, a pigtail or a splice-on connector, for the one fiber at hand, with their questions and clocks. */
-export function JointStepsSheet({ projectId, atHand, here, joint, onClose }: JointStepsSheetProps) {
+/**
+ * What is done at the splice at hand, with its numbers. A drop, a pigtail or a splice-on connector has steps of its own for each fiber, with their questions and clocks.
+ */
+export function JointStepsSheet({ projectId, atHand, here, hands, onClose }: JointStepsSheetProps) {
+  const { joint } = hands;
   const { definition, closure, ledger, facts } = atHand;
   const { tick } = usePrepare(projectId, closure.id, facts);
   const state = useMemo(() => prepareState(facts), [facts]);
@@ -40,44 +39,57 @@ export function JointStepsSheet({ projectId, atHand, here, joint, onClose }: Joi
     const own = stepsFor(closure, ledger.plan, cablesOf(definition).get(cable.id)!, {
       units,
       schools,
+      seat: null,
       ending: joint.kind === 'fusion' ? 'splice' : joint.kind,
       toward: towardOf(definition, closure, cable),
     });
     // A drop is opened once for all its fibers, on its own page; here is what every fiber needs.
-    return own.flatMap(({ id, steps: all }) => (id === 'drop' ? all.slice(-1) : all));
+    return own
+      .flatMap(({ id, steps: all }) => (id === 'drop' ? all.slice(-1) : id === 'fit' ? [] : all))
+      .filter(({ id }) => id !== 'pigtail-strip');
   }, [closure, ledger.plan, definition, cable, units, schools, joint.kind]);
-  if (!cable || !end) return null;
-  const about = (step: Step) => tickTargets.stepAt(end, step.id);
+  const about = (step: Step) => tickTargets.stepAt(end ?? here.splice.left[0]!, step.id);
   const done = (step: Step) => isDone(state, about(step));
-  const next = steps.find((step) => !done(step));
+  const next = steps.find((step) => step.id !== whereHandsWork && !done(step));
   const open = chosen ?? next?.id;
   const finish = (step: Step, answer: TickAnswer | null = null, note = '') => {
     tick(about(step), 'done', { answer, note });
     setChosen(null);
   };
+  const turn = steps.findIndex(({ id }) => id === whereHandsWork);
+  const before = turn < 0 ? steps : steps.slice(0, turn);
+  const after = turn < 0 ? [] : steps.slice(turn + 1);
+  const part = (list: readonly Step[]) => (
+    <View>
+      {list.map((step, index) => (
+        <StepCard
+          key={step.id}
+          step={step}
+          first={index === 0}
+          last={index === list.length - 1}
+          beforeDone={index > 0 && done(list[index - 1]!)}
+          tick={tickOf(state, about(step))}
+          marks={[]}
+          open={open === step.id}
+          folded
+          zone={definition.project.timeZone}
+          timerId={about(step).key}
+          onOpen={() => setChosen(open === step.id ? '' : step.id)}
+          onDone={(answer, note) => finish(step, answer, note)}
+          onUndo={() => tick(about(step), 'open')}
+        />
+      ))}
+    </View>
+  );
   return (
-    <Sheet title={`${cable.label}, fiber ${end.fiber}`} open onClose={onClose}>
-      {steps.length === 0 ? <Type>No steps of its own: splice it like any other.</Type> : null}
-      <View>
-        {steps.map((step, index) => (
-          <StepCard
-            key={step.id}
-            step={step}
-            first={index === 0}
-            last={index === steps.length - 1}
-            beforeDone={index > 0 && done(steps[index - 1]!)}
-            tick={tickOf(state, about(step))}
-            marks={[]}
-            open={open === step.id}
-            folded
-            zone={definition.project.timeZone}
-            timerId={about(step).key}
-            onOpen={() => setChosen(open === step.id ? '' : step.id)}
-            onDone={(answer, note) => finish(step, answer, note)}
-            onUndo={() => tick(about(step), 'open')}
-          />
-        ))}
-      </View>
+    <Sheet
+      title={cable && end ? `${cable.label}, fiber ${end.fiber}` : `Hand steps, slot ${here.splice.slot}`}
+      open
+      onClose={onClose}
+    >
+      {before.length > 0 ? part(before) : null}
+      <HandSteps steps={handSteps(hands)} spliceId={here.splice.id} />
+      {after.length > 0 ? part(after) : null}
       {next && open === next.id && !next.check ? (
         <Action bench kind="now" label={`Done: ${next.title}`} onPress={() => finish(next)} />
       ) : null}

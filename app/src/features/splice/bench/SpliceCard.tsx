@@ -11,7 +11,7 @@ import {
   type SpliceState,
 } from '@cordel/core';
 import { programWarningWords, type ArcAdvice, type ProgramWarning } from '@cordel/core/gear';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../../ui/Action';
 import { FiberLength, fiberLabel, HolderTokens, spokenFiber } from '../../../ui/FiberToken';
@@ -35,6 +35,8 @@ interface SpliceCardProps {
   onSwitch: (warning: ProgramWarning) => void;
   /** Drops, pigtails and connectors: how this one is joined. */
   joint: Joint;
+  /** What the hands need to know, in one line. */
+  hands: string;
   /** Who else stands at this splice. */
   other: string | null;
   onPass: () => void;
@@ -57,6 +59,7 @@ export const SpliceCard = memo(function SpliceCard({
   warnings,
   onSwitch,
   joint,
+  hands,
   other,
   onPass,
   read,
@@ -75,6 +78,8 @@ export const SpliceCard = memo(function SpliceCard({
   };
   const redo = verdict.mark === 'redo';
   const seen = details.before[fiber] ?? null;
+  // Each alone has room; together they would push the glass out of sight.
+  const crowded = (redo ? 1 : 0) + (other ? 1 : 0) + warnings.length + (advice ? 1 : 0) > 1;
   return (
     <View
       role="group"
@@ -85,26 +90,17 @@ export const SpliceCard = memo(function SpliceCard({
       ]}
     >
       {redo ? (
-        <View style={[styles.redo, { backgroundColor: palette.accent }]}>
-          <Type look="heading" tone="onAccent">
-            Redo. {nextTry(state, limits)}
-          </Type>
-          {splice.kind === 'ribbon' ? (
-            <Type look="small" tone="onAccent">
-              The whole ribbon: new ends on both sides, and slack from all its fibers.
-            </Type>
-          ) : null}
-          {redos === null ? null : (
-            <Type look="small" tone="onAccent">
-              {redosWords(redos)}
-            </Type>
-          )}
-          {verdict.reasons.map((reason) => (
-            <Type key={reason.code + reason.fiber} look="small" tone="onAccent">
-              {reasonWords(reason)}
-            </Type>
-          ))}
-        </View>
+        <RedoHead
+          title={`Redo. ${nextTry(state, limits)}`}
+          lines={[
+            ...verdict.reasons.map(reasonWords),
+            ...(redos === null ? [] : [redosWords(redos)]),
+            ...(splice.kind === 'ribbon'
+              ? ['The whole ribbon: new ends on both sides, and slack from all its fibers.']
+              : []),
+          ]}
+          folded={crowded}
+        />
       ) : null}
       <View style={styles.cables}>
         <Type look="small" tone="soft" style={styles.cable} numberOfLines={2}>
@@ -151,6 +147,7 @@ export const SpliceCard = memo(function SpliceCard({
         <Warning
           text={`${other} stands at this splice. Agree on who takes it.`}
           action="The next free one"
+          folded={crowded}
           onPress={onPass}
         />
       ) : null}
@@ -159,6 +156,7 @@ export const SpliceCard = memo(function SpliceCard({
           key={warning.what}
           text={programWarningWords(warning)}
           action={warning.fitting ? `Switched to “${warning.fitting}”` : null}
+          folded={crowded}
           onPress={() => onSwitch(warning)}
         />
       ))}
@@ -175,6 +173,7 @@ export const SpliceCard = memo(function SpliceCard({
             splice.left.length > 1 ? `fiber ${fiber + 1} of ${splice.left.length} in the ribbon` : null,
             splice.circuit,
             jointWords(joint),
+            hands,
             seen?.cleaveLeft == null ? null : `left ${formatAngle(seen.cleaveLeft)}`,
             seen?.cleaveRight == null ? null : `right ${formatAngle(seen.cleaveRight)}`,
             details.sleeveConfirmed ? 'sleeve on' : null,
@@ -206,8 +205,68 @@ function jointWords({ kind, sleeve, small }: Joint): string | null {
   return small && sleeve ? sleeveWords[sleeve] : null;
 }
 
-function Warning({ text, action, onPress }: { text: string; action: string | null; onPress: () => void }) {
+/** Why it is to be done again. Folded to one line it says the first reason; the rest with a tap. */
+function RedoHead({ title, lines, folded }: { title: string; lines: readonly string[]; folded: boolean }) {
   const { palette } = useCordelTheme();
+  const [open, setOpen] = useState(false);
+  const all = !folded || open;
+  const block = (
+    <>
+      <Type look="heading" tone="onAccent">
+        {title}
+      </Type>
+      {all ? (
+        lines.map((line) => (
+          <Type key={line} look="small" tone="onAccent">
+            {line}
+          </Type>
+        ))
+      ) : (
+        <Type look="small" tone="onAccent" numberOfLines={1}>
+          {lines.join(' ')}
+        </Type>
+      )}
+    </>
+  );
+  const style = [styles.redo, { backgroundColor: palette.accent }];
+  return folded ? (
+    <Pressable role="button" aria-expanded={open} onPress={() => setOpen(!open)} style={style}>
+      {block}
+    </Pressable>
+  ) : (
+    <View style={style}>{block}</View>
+  );
+}
+
+/** Folded it is one line, which opens to all of it and what can be done. */
+function Warning({
+  text,
+  action,
+  folded,
+  onPress,
+}: {
+  text: string;
+  action: string | null;
+  folded: boolean;
+  onPress: () => void;
+}) {
+  const { palette } = useCordelTheme();
+  const [open, setOpen] = useState(false);
+  if (folded && !open)
+    return (
+      <View role="alert">
+        <Pressable
+          role="button"
+          aria-expanded={false}
+          onPress={() => setOpen(true)}
+          style={[styles.warning, styles.one, { borderColor: palette.accent }]}
+        >
+          <Type look="strong" tone="accent" numberOfLines={1} style={styles.oneLine}>
+            {text}
+          </Type>
+        </Pressable>
+      </View>
+    );
   return (
     <View role="alert" style={[styles.warning, { borderColor: palette.accent }]}>
       <Type look="strong" tone="accent" style={styles.warningWords}>
@@ -255,6 +314,8 @@ const styles = StyleSheet.create({
     borderStyle: 'dashed',
   },
   warningWords: { flexGrow: 1, flexBasis: 160 },
+  one: { minHeight: touch.bench, flexWrap: 'nowrap' },
+  oneLine: { flex: 1 },
   history: { minHeight: touch.bench, justifyContent: 'center', flexShrink: 1 },
   link: { textDecorationLine: 'underline' },
 });

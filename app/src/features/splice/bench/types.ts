@@ -30,6 +30,8 @@ export interface BenchWays {
   readonly taken: ReadonlySet<string>;
   /** A whole try is on record: what asked for it can be put away. */
   readonly onRecorded: () => void;
+  /** The device could not keep it after all: what asked for it is there again. */
+  readonly onTakenBack: () => void;
 }
 
 /** What can be done at the splice one stands on, and what is known of it. */

@@ -16,6 +16,7 @@ import type { Engine } from '../../../sync/engine';
 import type { MemoryStore } from '../../../sync/memoryStore';
 import { useClosureFacts } from '../../../sync/react';
 import { NotKept } from '../../../sync/store';
+import type { Bench } from './types';
 import { useBench } from './useBench';
 
 let engine: Engine;
@@ -60,6 +61,7 @@ async function stand({
   const idOf = (position: number) => plan.splices[position]!.id;
   const others = new Set(taken.map(idOf));
   const recorded = jest.fn();
+  const takenBack = jest.fn();
   const { result } = renderHook(() => {
     const [hereId, setHere] = useState(idOf(at));
     const known = useClosureFacts(projectId, closure.id).data!.facts;
@@ -71,12 +73,14 @@ async function stand({
       order,
       taken: others,
       onRecorded: recorded,
+      onTakenBack: takenBack,
     });
     return { bench, here };
   });
   return {
     now: () => result.current,
     recorded,
+    takenBack,
     /** What the bench says, and where one stands after it. */
     said: () => [result.current.bench.last?.text, result.current.here.splice.slot],
     do: (work: (bench: ReturnType<typeof useBench>) => void) => act(async () => work(result.current.bench)),
@@ -107,41 +111,78 @@ test('a ribbon that is half read, and what was noted of it, are there after the 
 
 test('where the device has no room for it nothing is recorded, said or left, and the ribbon is still read', async () => {
   const at = await stand({ definition: ribbonJob() });
+  await at.do((bench) => bench.setDetails({ ...bench.details, note: 'dusty' }));
   await at.do((bench) => bench.record(0.03));
   const before = at.said();
   store.refuses = new NotKept('full');
   await at.do((bench) => bench.recordSame());
   expect([at.said(), kept(), engine.log.notKept()]).toEqual([before, [], 'full']);
-  expect(at.now().bench.read).toEqual([0.03]);
-  expect([at.stateAt(0).verdict.tries, at.recorded.mock.calls.length]).toEqual([0, 0]);
+  expect([at.now().bench.read, at.now().bench.details.note]).toEqual([[0.03], 'dusty']);
+  expect([at.stateAt(0).verdict.tries, at.takenBack.mock.calls.length]).toEqual([0, 1]);
   store.refuses = null;
   await at.do((bench) => bench.recordSame());
   expect([kept().length, engine.log.notKept(), at.stateAt(0).verdict.tries]).toEqual([1, null, 1]);
-  expect(at.recorded).toHaveBeenCalledTimes(1);
+  expect([at.recorded.mock.calls.length, at.takenBack.mock.calls.length]).toEqual([2, 1]);
 });
 
-test('nothing is shown before the disk has it, and what a quick hand enters meanwhile goes to the splice that is next then', async () => {
-  const at = await stand();
-  const add = store.add.bind(store);
+test('what the disk refuses after it was shown is taken back with everything that followed from it', async () => {
+  const definition = smallJob();
+  const at = await stand({ definition, facts: [attemptAt(definition, 0, 0.4)], at: 1 });
+  await at.do((bench) => bench.record(0.03));
+  const before = at.said();
+  expect(before[1]).toBe(3);
+  store.refuses = new NotKept('full');
+  for (const work of [
+    (bench: Bench) => bench.record(0.03),
+    (bench: Bench) => bench.record(0.4),
+    (bench: Bench) => bench.record(null),
+    (bench: Bench) => bench.recordLight('dark'),
+    (bench: Bench) => bench.takeBack(),
+  ]) {
+    await at.do(work);
+    expect([at.said(), at.stateAt(2).verdict.tries, kept().length]).toEqual([before, 0, 1]);
+  }
+  expect(at.stateAt(1).verdict.mark).toBe('holds');
+});
+
+/** From now on nothing is on the disk before it is let through. */
+function slowDisk(): (() => void)[] {
+  const addNew = store.addNew.bind(store);
   const disk: (() => void)[] = [];
-  store.add = async (entries) => {
+  store.addNew = async (entry) => {
     await new Promise<void>((done) => disk.push(done));
-    return add(entries);
+    return addNew(entry);
   };
+  return disk;
+}
+
+test('a reading is shown while the disk writes it, and what a quick hand enters meanwhile goes to the splice that is next then', async () => {
+  const at = await stand();
+  const disk = slowDisk();
   await at.do((bench) => {
     bench.record(0.03);
     bench.record(0.04);
   });
-  expect([at.said(), at.stateAt(0).verdict.tries, disk.length]).toEqual([[undefined, 1], 0, 1]);
-  await act(async () => disk[0]!());
   expect([at.said(), at.stateAt(0).verdict.tries]).toEqual([['Slot 1 holds: 0.03 of 0.10 dB.', 2], 1]);
-  await act(async () => disk[1]!());
+  expect([kept(), disk.length]).toEqual([[], 1]);
+  await act(async () => disk[0]!());
   expect(at.said()).toEqual(['Slot 2 holds: 0.04 of 0.10 dB.', 3]);
+  await act(async () => disk[1]!());
+  expect(kept()).toHaveLength(2);
+});
+
+test('losses from a sheet, which closes then, are on the disk before they are shown', async () => {
+  const at = await stand({ definition: ribbonJob() });
+  const disk = slowDisk();
+  await at.do((bench) => bench.recordAll(Array<number>(12).fill(0.02)));
+  expect([at.said(), at.recorded.mock.calls.length]).toEqual([[undefined, 1], 0]);
+  await act(async () => disk[0]!());
+  expect([at.said()[1], at.recorded.mock.calls.length]).toEqual([2, 1]);
 });
 
 test('what was entered after one that the disk did not take was meant for the next splice, and goes to none', async () => {
   const at = await stand();
-  jest.spyOn(store, 'add').mockRejectedValueOnce(new NotKept('full'));
+  jest.spyOn(store, 'addNew').mockRejectedValueOnce(new NotKept('full'));
   await at.do((bench) => {
     bench.record(0.03);
     bench.record(0.04);

@@ -45,7 +45,7 @@ export function useBench(
   projectId: string,
   { definition, closure, ledger }: ClosureAtHand,
   here: SpliceState,
-  { go, order, taken, onRecorded }: BenchWays,
+  { go, order, taken, onRecorded, onTakenBack }: BenchWays,
 ) {
   const recordFact = useRecordFact(projectId);
   const turns = useTurns<Entering>();
@@ -67,21 +67,32 @@ export function useBench(
     facts: state.facts,
   });
 
-  /** Records a fact, and then goes on with the closure as it is after it. Nothing happens where the device could not keep it. */
-  const keep = (fact: Fact, then: (after: ClosureLedger) => void) =>
-    turns.take(recordFact(fact, (facts) => then(ledgerOf(definition, closure, facts))));
+  /**
+   * Records a fact, and then goes on with the closure as it is after it.
+   * @param back takes back what `then` did where the device could not keep the fact; given, the screen goes on while the disk writes, else after it
+   */
+  const keep = (fact: Fact, then: (after: ClosureLedger) => void, back?: () => void) =>
+    turns.take(recordFact(fact, (facts) => then(ledgerOf(definition, closure, facts)), back));
   /** What stands after something else than a reading, which moves nowhere. */
   const keepHere = (fact: Fact) =>
-    keep(fact, (after) => {
-      const state = findSplice(after, hereId)!;
-      setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
-    });
+    keep(
+      fact,
+      (after) => {
+        const state = findSplice(after, hereId)!;
+        setLast({ text: verdictLine(state, after.limits), mark: state.verdict.mark, takeBack: null });
+      },
+      () => setLast(last),
+    );
 
   /**
    * Records one try with the losses of all its fibers. One that holds moves on to the next splice. null: it broke before it could be read, or `light` says
    * how a mechanical connector looks.
    */
-  const recordAll = (losses: readonly (number | null)[], light?: Attempt['body']['light']) => {
+  const recordTry = (
+    losses: readonly (number | null)[],
+    light: Attempt['body']['light'],
+    back: (() => void) | undefined,
+  ) => {
     const { before, note, proofTestFailed, sleeveForgotten, sleeveConfirmed } = details;
     const fact = newAttempt(about(here), {
       readings: losses.map((loss, index) => readingOf(loss, before[index])),
@@ -91,28 +102,41 @@ export function useBench(
       ...(light ? { light } : {}),
       note: note.trim(),
     });
-    keep(fact, (after) => {
-      const state = findSplice(after, hereId)!;
-      onRecorded();
-      entered.clear();
-      setLast({
-        text: verdictLine(state, after.limits),
-        mark: state.verdict.mark,
-        takeBack: { spliceId: hereId, attemptId: fact.id },
-      });
-      const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId, order, taken) : null;
-      if (next) go(next);
-    });
+    keep(
+      fact,
+      (after) => {
+        const state = findSplice(after, hereId)!;
+        onRecorded();
+        entered.clear();
+        setLast({
+          text: verdictLine(state, after.limits),
+          mark: state.verdict.mark,
+          takeBack: { spliceId: hereId, attemptId: fact.id },
+        });
+        const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId, order, taken) : null;
+        if (next) go(next);
+      },
+      back,
+    );
   };
+  const recordTapped = (losses: readonly (number | null)[], light?: Attempt['body']['light']) =>
+    recordTry(losses, light, () => {
+      entered.putBack();
+      setLast(last);
+      go(here);
+      onTakenBack();
+    });
+  /** Losses from a sheet, which stays open until they are kept. */
+  const recordAll = (losses: readonly (number | null)[]) => recordTry(losses, undefined, undefined);
 
   /** One reading: of a single splice, or of the next fiber of a ribbon. */
   const record = (loss: number | null) => {
     if (loss === null) {
-      recordAll(here.splice.left.map(() => null));
+      recordTapped(here.splice.left.map(() => null));
       return;
     }
     if (read.length + 1 === fibers) {
-      recordAll([...read, loss]);
+      recordTapped([...read, loss]);
       return;
     }
     entered.setLosses([...read, loss]);
@@ -125,7 +149,7 @@ export function useBench(
 
   /** A mechanical connector: whether light shows at its joint. */
   const recordLight = (light: NonNullable<Attempt['body']['light']>) =>
-    recordAll(
+    recordTapped(
       here.splice.left.map(() => null),
       light,
     );
@@ -133,7 +157,7 @@ export function useBench(
   /** The rest of a ribbon reads as its last fiber did. */
   const recordSame = () => {
     const same = read.at(-1);
-    if (same !== undefined) recordAll(here.splice.left.map((_, index) => read[index] ?? same));
+    if (same !== undefined) recordTapped(here.splice.left.map((_, index) => read[index] ?? same));
   };
 
   const takeBack = () => {
@@ -145,14 +169,21 @@ export function useBench(
     }
     const state = findSplice(ledger, last.takeBack.spliceId);
     if (!state) return;
-    keep(newCorrection(about(state), last.takeBack.attemptId, null, { because: 'taken-back' }), () => {
-      setLast({
-        text: `Slot ${state.splice.slot}: the reading is taken back.`,
-        mark: 'open',
-        takeBack: null,
-      });
-      go(state);
-    });
+    keep(
+      newCorrection(about(state), last.takeBack.attemptId, null, { because: 'taken-back' }),
+      () => {
+        setLast({
+          text: `Slot ${state.splice.slot}: the reading is taken back.`,
+          mark: 'open',
+          takeBack: null,
+        });
+        go(state);
+      },
+      () => {
+        setLast(last);
+        go(here);
+      },
+    );
   };
 
   const correct = (attemptId: string, result: Result | null, why: Why) =>
@@ -184,7 +215,7 @@ export function useBench(
 /** What is done at the bench, each one after the one before is on the disk. */
 interface Entering {
   readonly record: (loss: number | null) => void;
-  readonly recordAll: (losses: readonly (number | null)[], light?: Attempt['body']['light']) => void;
+  readonly recordAll: (losses: readonly (number | null)[]) => void;
   readonly recordSame: () => void;
   readonly recordLight: (light: NonNullable<Attempt['body']['light']>) => void;
   readonly takeBack: () => void;

@@ -67,5 +67,7 @@ export function useEntered(tryId: string) {
     setLosses: (losses: readonly number[]) => set({ ...now, losses }),
     setDetails: (details: Details) => set({ ...now, details }),
     clear: () => set(nothing),
+    /** As it was when this was handed out. */
+    putBack: () => set(now),
   };
 }

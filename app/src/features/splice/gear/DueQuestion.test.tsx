@@ -9,7 +9,7 @@ const machine = newGear('machine', '01962d00-0000-7000-8000-000000000001', 'Sing
 const cleaver = newGear('cleaver', '01962d00-0000-7000-8000-000000000003', 'Cleaver A') as Cleaver;
 const now = '2026-04-15T21:00:00.000Z';
 const closureId = '01900000-0000-7000-8000-000000000021';
-const empty = { uses: [], facts: [], withdrawn: [] };
+const empty = { uses: [], facts: [], withdrawn: [], corrected: [] };
 const singleMode = { fiberType: 'g652d' } as never;
 const multimode = { fiberType: 'om3' } as never;
 

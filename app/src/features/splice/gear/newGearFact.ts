@@ -5,6 +5,7 @@ import type {
   Fact,
   GearEvent,
   GearRef,
+  Recleave,
   Weather,
   WentOn,
 } from '@cordel/core';
@@ -38,6 +39,10 @@ export function newGearEvent(
     ...base('gear-event', closureId, gear),
     body: { event, ...(value === undefined ? {} : { value }), note: '' },
   };
+}
+
+export function newRecleave(closureId: string, cleaver: GearRef, ends: number): Recleave {
+  return { ...base('recleave', closureId, cleaver), body: { ends, note: '' } };
 }
 
 export function newWentOn(

@@ -1,5 +1,6 @@
 import type { TrayState } from '@cordel/core';
-import { benchPace, minutes, usualPace } from '@cordel/core/prepare';
+import type { Machine } from '@cordel/core/gear';
+import { benchPace, heatingOf, minutes, usualPace } from '@cordel/core/prepare';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { correctedNow } from '../../../../data/clock';
 import type { ClosureAtHand } from '../../../../data/ledger';
@@ -15,10 +16,13 @@ export function PaceLine({
   atHand,
   tray,
   kind,
+  machine,
 }: {
   atHand: ClosureAtHand;
   tray: TrayState;
   kind: 'single' | 'ribbon';
+  /** That of the night, where one was picked. */
+  machine: Machine | null;
 }) {
   const { pace } = usePreferences();
   const [now, setNow] = useState(() => timeNow());
@@ -30,20 +34,23 @@ export function PaceLine({
   const facts = useDeferredValue(atHand.facts);
   const ledger = useDeferredValue(atHand.ledger);
   const { window } = atHand.definition.project;
+  const { sleeveLength } = atHand.closure;
   const words = useMemo(() => {
+    const usual = { ...usualPace, ...pace };
     const at = benchPace(
       ledger,
       facts,
       { tray: tray.tray, kind },
-      { ...usualPace, ...pace },
+      usual,
       now > (facts.at(-1)?.madeAt ?? '') ? now : timeNow(),
       window,
+      { heating: heatingOf(usual, machine), sleeveLength },
     );
     if (at.closure === 0) return null;
     return [
       at.anHour === null
         ? 'usual pace'
-        : `${Math.round(at.anHour)} ${kind === 'ribbon' ? 'ribbons' : 'splices'} an hour`,
+        : `${Math.round(at.anHour)} ${kind === 'ribbon' ? 'ribbons' : 'splices'} an hour${at.people > 1 ? `, ${at.people} people` : ''}`,
       at.tray > 0 ? `tray ${minutes(at.tray)}` : null,
       `closure ${minutes(at.closure)}`,
       at.spare === null
@@ -54,7 +61,7 @@ export function PaceLine({
     ]
       .filter(Boolean)
       .join(' · ');
-  }, [ledger, facts, tray.tray, kind, pace, now, window]);
+  }, [ledger, facts, tray.tray, kind, pace, now, window, machine, sleeveLength]);
   return words === null ? null : (
     <Type look="small" tone="soft">
       {words}

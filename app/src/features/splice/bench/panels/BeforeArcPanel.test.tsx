@@ -1,4 +1,4 @@
-import { adviseBeforeArc, nothingSeen, type BeforeArc } from '@cordel/core/gear';
+import { adviseBeforeArc, nothingSeen, type ArcAdvice, type BeforeArc } from '@cordel/core/gear';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { CordelThemeProvider } from '../../../../ui/theme';
@@ -8,16 +8,18 @@ const reseatSeven = adviseBeforeArc(
   Array.from({ length: 12 }, (_, index) => ({ ...nothingSeen, offset: index === 6 ? 4 : 1 })),
   { cleaveAngle: { value: 1, of: 'project' }, offset: { value: 2, of: 'machine' }, gap: null },
 );
+let cut: number[] = [];
 let seen: readonly (BeforeArc | undefined)[] = [];
 
-function Bench({ fibers }: { fibers: number }) {
+function Bench({ fibers, advice = reseatSeven }: { fibers: number; advice?: ArcAdvice }) {
   const [before, setBefore] = useState<readonly (BeforeArc | undefined)[]>([]);
   return (
     <CordelThemeProvider>
       <BeforeArcPanel
         before={before}
         fibers={fibers}
-        advice={reseatSeven}
+        advice={advice}
+        onRecleaved={(ends) => cut.push(ends)}
         onChange={(next) => {
           seen = next;
           setBefore(next);
@@ -29,7 +31,10 @@ function Bench({ fibers }: { fibers: number }) {
 }
 const tap = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 
-beforeEach(() => (seen = []));
+beforeEach(() => {
+  seen = [];
+  cut = [];
+});
 
 test('the first tap sets a usual value, the next ones move it, and one on the value clears it', () => {
   render(<Bench fibers={1} />);
@@ -68,4 +73,16 @@ test('the advice stands beside the way back', () => {
   render(<Bench fibers={1} />);
   expect(screen.getByText(/^Reseat fiber 7: offset 4 μm/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Back to the pad' })).toBeTruthy();
+});
+
+test('ends that were cleaved again are counted, and what was seen of the old ones is gone', () => {
+  const limits = { cleaveAngle: { value: 1, of: 'project' as const }, offset: null, gap: null };
+  const left = adviseBeforeArc([{ ...nothingSeen, cleaveLeft: 2 }], limits);
+  render(<Bench fibers={12} advice={{ ...left, count: 12 }} />);
+  tap('More, Cleave left');
+  tap('More, Cleave right');
+  tap('More, Axis offset');
+  tap('Recleaved left');
+  expect(cut).toEqual([12]);
+  expect(seen[0]).toEqual({ ...nothingSeen, cleaveRight: 0.5 });
 });

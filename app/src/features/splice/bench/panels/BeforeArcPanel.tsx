@@ -12,6 +12,8 @@ interface BeforeArcPanelProps {
   fibers: number;
   advice: ArcAdvice | null;
   onChange: (before: readonly (BeforeArc | undefined)[]) => void;
+  /** New ends were cut: so many of them. */
+  onRecleaved: (ends: number) => void;
   onDone: () => void;
 }
 
@@ -37,7 +39,14 @@ const measures: readonly (readonly Measure[])[] = [
 ];
 
 /** What the machine shows before the arc, fiber by fiber where it is given, and what to do about it. In the pad's place. */
-export function BeforeArcPanel({ before, fibers, advice, onChange, onDone }: BeforeArcPanelProps) {
+export function BeforeArcPanel({
+  before,
+  fibers,
+  advice,
+  onChange,
+  onRecleaved,
+  onDone,
+}: BeforeArcPanelProps) {
   const [fiber, setFiber] = useState(0);
   const seen = before[fiber] ?? nothingSeen;
   const put = (change: Partial<BeforeArc>) =>
@@ -46,6 +55,18 @@ export function BeforeArcPanel({ before, fibers, advice, onChange, onDone }: Bef
         index === fiber ? { ...seen, ...change } : before[index],
       ),
     );
+  const sides = recleaved(advice);
+  const again = () => {
+    onRecleaved(fibers * sides.length);
+    // What was seen of the ends that are gone; and they lie anew.
+    const gone = {
+      ...(sides.includes('left') ? { cleaveLeft: null } : {}),
+      ...(sides.includes('right') ? { cleaveRight: null } : {}),
+      offset: null,
+      gap: null,
+    };
+    onChange(before.map((one) => one && { ...one, ...gone }));
+  };
   return (
     <View style={styles.panel}>
       {fibers > 1 ? (
@@ -95,10 +116,32 @@ export function BeforeArcPanel({ before, fibers, advice, onChange, onDone }: Bef
             {advice ? adviceWords(advice) : ''}
           </Type>
         </View>
+        {sides.length > 0 ? (
+          <Action
+            bench
+            label={`Recleaved ${sides.length === 2 ? 'both' : sides[0]}`}
+            onPress={again}
+            style={styles.done}
+          />
+        ) : null}
         <Action bench kind="now" label="Back to the pad" onPress={onDone} style={styles.done} />
       </View>
     </View>
   );
+}
+
+/** The sides that are to be cleaved again. */
+function recleaved(advice: ArcAdvice | null): readonly ('left' | 'right')[] {
+  switch (advice?.action) {
+    case 'recleave-left':
+      return ['left'];
+    case 'recleave-right':
+      return ['right'];
+    case 'recleave-both':
+      return ['left', 'right'];
+    default:
+      return [];
+  }
 }
 
 const isGood = ({ action }: ArcAdvice) => action === 'fuse' || action === 'look';
@@ -112,7 +155,7 @@ function Stepper({
   value: number | null;
   onChange: (value: number | null) => void;
 }) {
-  const { palette } = useCordelTheme();
+  const { palette, textScale } = useCordelTheme();
   const move = (by: number) => {
     const next = value === null ? first : Math.round((value + by) * 10) / 10;
     const angle = name === 'cleaveLeft' || name === 'cleaveRight';
@@ -120,7 +163,7 @@ function Stepper({
   };
   const box = [styles.step, { borderColor: palette.ink, backgroundColor: palette.sheet }];
   return (
-    <View role="group" aria-label={label} style={styles.stepper}>
+    <View role="group" aria-label={label} style={[styles.stepper, textScale > 1.2 && styles.alone]}>
       <Type look="smallStrong">{label}</Type>
       <View style={styles.keys}>
         <Pressable role="button" aria-label={`Less, ${label}`} style={box} onPress={() => move(-step)}>
@@ -149,6 +192,7 @@ const styles = StyleSheet.create({
   fiber: { flexGrow: 1, textAlign: 'center' },
   same: { flexGrow: 1 },
   stepper: { flexGrow: 1, flexBasis: 170, gap: space.hair },
+  alone: { flexBasis: '100%' },
   keys: { flexDirection: 'row', alignItems: 'center', gap: space.tight },
   step: {
     width: touch.bench,

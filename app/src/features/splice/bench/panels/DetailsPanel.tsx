@@ -73,10 +73,7 @@ export function DetailsPanel({
       <View style={styles.row}>
         <Action bench label="Gear tonight" onPress={() => onSheet('gear')} style={styles.key} />
         <Action bench label="Order of work" onPress={() => onSheet('order')} style={styles.key} />
-        {/* Drops and pigtails have steps of their own. */}
-        {joint.small ? (
-          <Action bench label="Steps for this one" onPress={() => onSheet('steps')} style={styles.key} />
-        ) : null}
+        <Action bench label="Hand steps" onPress={() => onSheet('steps')} style={styles.key} />
       </View>
       <View style={styles.row}>
         <Action bench label="Follow this fiber" onPress={onFollow} style={styles.key} />

@@ -7,3 +7,9 @@ export function PrintOnly({ children }: { children: ReactNode }) {
   const onPaper = { dataSet: { print: 'only' } };
   return <View {...onPaper}>{children}</View>;
 }
+
+/** What stands on the screen and not on paper. */
+export function ScreenOnly({ children }: { children: ReactNode }) {
+  const onScreen = { dataSet: { print: 'never' } };
+  return <View {...onScreen}>{children}</View>;
+}

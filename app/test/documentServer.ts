@@ -12,6 +12,8 @@ export class DocumentServer {
   losesAnswers = false;
   /** What it has against an edit. */
   against: (edit: DocumentEdit) => string | null = () => null;
+  /** Between an edit's coming and its answer. */
+  onCame: () => Promise<void> = () => Promise.resolve();
   /** Edits that came, in order. */
   readonly came: DocumentEdit[] = [];
 
@@ -28,6 +30,7 @@ export class DocumentServer {
     if (!this.reachable) throw new Unreachable();
     this.came.push(edit);
     const answer = this.answer(edit);
+    await this.onCame();
     if (this.losesAnswers) throw new Unreachable();
     return answer;
   };

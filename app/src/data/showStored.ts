@@ -15,7 +15,8 @@ export function showStored(
   edit: DocumentEdit,
   stored: DocumentEdit['mine'],
 ): void {
-  const now = [{ ...edit, mine: stored } as DocumentEdit];
+  const { kind: of, documentId, base } = edit;
+  const now = [{ kind: of, documentId, base, mine: stored } as DocumentEdit];
   if (edit.kind === 'model' || edit.kind === 'gear') {
     const { kind } = edit;
     client.setQueryData<(ClosureModel | Gear)[]>(

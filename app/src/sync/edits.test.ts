@@ -100,6 +100,54 @@ test('taken back after it was sent and its answer lost, it is taken back on the 
   engine.stop();
 });
 
+test('taken back while it was being sent, it is shown as taken back in every moment, and stays so', async () => {
+  const { engine, documents, heard } = device();
+  documents.put(projectId, settings);
+  const names: string[] = [];
+  const note = () => {
+    const server = heard.at(-1)?.stored as SettingsDocument | undefined;
+    const definition = { ...job, project: { ...job.project, ...server } };
+    names.push(withEdits(definition, engine.edits.of(projectId))!.project.name);
+  };
+  const push = heard.push.bind(heard);
+  heard.push = (...stored) => {
+    const length = push(...stored);
+    note();
+    return length;
+  };
+  documents.onCame = async () => {
+    documents.onCame = () => Promise.resolve();
+    await engine.edits.keep(projectId, named(settings.name, { ...settings, name: 'Sent' }), false);
+    note();
+  };
+  await engine.keepEdit(projectId, named('Sent'));
+  await engine.push.run();
+  note();
+  expect(documents.came.length).toBe(2);
+  expect(new Set(names)).toEqual(new Set([settings.name]));
+  expect(documents.of<SettingsDocument>(projectId).name).toBe(settings.name);
+  engine.stop();
+});
+
+test('an edit that is made in the moment in which sending ends is sent too', async () => {
+  const documents = new DocumentServer();
+  documents.put(projectId, settings);
+  let meanwhile = () => Promise.resolve();
+  const engine: Engine = new Engine(
+    surroundings(new IndexedStore(() => undefined), {
+      sendEdit: documents.sendEdit,
+      alone: (work) => work().finally(meanwhile),
+    }),
+  );
+  meanwhile = () => {
+    meanwhile = () => Promise.resolve();
+    return engine.keepEdit(projectId, named('Late'));
+  };
+  await engine.push.run();
+  expect(documents.of<SettingsDocument>(projectId).name).toBe('Late');
+  engine.stop();
+});
+
 test('an edit whose answer was lost is not sent as a second one', async () => {
   const { engine, documents } = device();
   documents.put(projectId, settings);

@@ -56,7 +56,11 @@ export class Push {
         }),
       )
       .catch(() => this.later())
-      .finally(() => (this.running = null));
+      .then(() => {
+        this.running = null;
+        // Something came when nothing was looked for any more.
+        if (this.again && !this.stopped) return this.run();
+      });
     return this.running;
   }
 

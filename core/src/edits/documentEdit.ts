@@ -54,6 +54,12 @@ export type DocumentEdit<K extends DocumentKindName = DocumentKindName> = {
   };
 }[K];
 
+/** An edit as a device keeps it. */
+export type KeptEdit = DocumentEdit & {
+  /** What was sent since `base`: the server may have it, where the answer was lost. */
+  readonly sent?: readonly NonNullable<DocumentEdit['mine']>[];
+};
+
 /** An edit that was kept, or came in a file: null where this Cordel cannot read it. Fields that older ones left out are filled in. */
 export function readEdit(raw: unknown): DocumentEdit | null {
   const head = z
@@ -93,7 +99,7 @@ export function lineOf({ project, sites, cables }: ProjectDefinition): LineDocum
  */
 export function withEdits(
   stored: ProjectDefinition | undefined,
-  edits: readonly DocumentEdit[],
+  edits: readonly KeptEdit[],
 ): ProjectDefinition | undefined {
   const all = edits.reduce(withEdit, stored);
   if (!all || referenceProblems(all).length === 0) return all;
@@ -103,10 +109,7 @@ export function withEdits(
   }, stored);
 }
 
-function withEdit(
-  definition: ProjectDefinition | undefined,
-  edit: DocumentEdit,
-): ProjectDefinition | undefined {
+function withEdit(definition: ProjectDefinition | undefined, edit: KeptEdit): ProjectDefinition | undefined {
   if (edit.kind === 'project') return definition ?? edit.mine ?? undefined;
   if (!definition) return definition;
   switch (edit.kind) {
@@ -130,13 +133,14 @@ function withEdit(
   }
 }
 
-/** What an edit makes of the document as it is there: on top of what somebody else stored after it was begun. */
+/** What an edit makes of the document as it is there: on top of what somebody else stored after it was begun, and of what was sent from here before. */
 function onTop<K extends 'settings' | 'line' | 'closure'>(
-  { kind, base, mine }: DocumentEdit<K>,
+  { kind, base, mine, sent }: DocumentEdit<K> & Pick<KeptEdit, 'sent'>,
   there: DocumentKinds[K],
 ): DocumentKinds[K] | null {
   if (!base || !mine || there.version <= base.version) return mine as DocumentKinds[K] | null;
-  return mergeDocuments<K>(kind as K, { base, mine, theirs: there } as never, () => 'mine').merged;
+  const all = { base, mine, theirs: there, sent };
+  return mergeDocuments<K>(kind as K, all as never, () => 'mine').merged;
 }
 
 /**
@@ -149,7 +153,8 @@ export function withoutEdits(
 ): ProjectDefinition | null {
   return edits.reduceRight<ProjectDefinition | null>((definition, edit) => {
     if (edit.kind === 'project') return edit.base;
-    const before = { ...edit, mine: edit.base } as DocumentEdit;
+    // What others stored since it was begun stays.
+    const before = { ...edit, base: edit.mine, mine: edit.base } as DocumentEdit;
     return definition && (withEdits(definition, [before]) ?? null);
   }, shown);
 }

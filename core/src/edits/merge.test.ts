@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { straightProject } from '../plan/straightProject';
 import { limitsPresets } from '../limits/presets';
-import { lineOf, settingsOf, withEdits, type LineDocument, type SettingsDocument } from './documentEdit';
+import {
+  lineOf,
+  settingsOf,
+  withEdits,
+  withoutEdits,
+  type LineDocument,
+  type SettingsDocument,
+} from './documentEdit';
 import { mergeDocuments, sameDocument, sameValue, type FieldConflict } from './merge';
 
 let made = 0;
@@ -176,6 +183,24 @@ describe('a project as it is shown with edits that wait', () => {
     ])!;
     expect(shown.closures).toEqual(project.closures);
     expect(shown.project.name).toBe('Mine');
+  });
+
+  test('taken back while it was being sent, it is shown as taken back, also where the server stored it meanwhile', () => {
+    const sent = limited(settings, { singleMax: 0.4 });
+    const stored = { ...project, project: { ...project.project, ...sent, version: settings.version + 1 } };
+    const [waits] = [edit('settings', settings, settings)] as object[];
+    expect(withEdits(stored, [{ ...waits, sent: [sent] } as never])!.project.limits).toEqual(settings.limits);
+  });
+
+  test('without an edit it is as it was before it, with what others stored since', () => {
+    const mine = { ...settings, name: 'Mine' };
+    const waits = edit('settings', settings, mine);
+    for (const others of [{}, { version: settings.version + 1, units: 'in' as const }]) {
+      const stored = { ...project, project: { ...project.project, ...others } };
+      const shown = withEdits(stored, [waits])!;
+      expect(shown.project.name).toBe('Mine');
+      expect(withoutEdits(shown, [waits])).toEqual(stored);
+    }
   });
 
   test('edits that hold together only as a whole count as one', () => {

@@ -106,9 +106,9 @@ test('a reading that the server will not take counts in no sum, is told, and wai
   const page = await at.open();
   await page.goto(at.demo.bench(3, 6));
   await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
-  await page.setRequestInterception(true);
   page.on('request', (sent) => {
-    if (sent.method() !== 'POST' || !sent.url().endsWith('/facts')) return void sent.continue();
+    if (sent.method() !== 'POST' || !sent.url().endsWith('/facts'))
+      return void sent.continue().catch(() => undefined);
     const { facts } = JSON.parse(sent.postData()!) as { facts: Fact[] };
     const refused = facts.map(({ id }) => ({ id, message: 'This closure was taken away.' }));
     void sent.respond({
@@ -116,6 +116,7 @@ test('a reading that the server will not take counts in no sum, is told, and wai
       body: JSON.stringify({ accepted: [], refused }),
     });
   });
+  await page.setRequestInterception(true);
   await press(page, padKey(2));
   await see(page, '1 not taken by the server');
   await see(page, 'U2 Curva do Rio · 52 of 107', 'head');

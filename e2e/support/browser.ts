@@ -95,7 +95,7 @@ export async function press(
   name: string | RegExp,
   role?: 'button' | 'link' | 'radio' | 'checkbox',
 ): Promise<void> {
-  const handle = await page.waitForFunction(
+  const waited = page.waitForFunction(
     (pattern, exact, wanted) => {
       const matches = (text: string) => (exact ? text === pattern : new RegExp(pattern).test(text));
       const found = [...document.querySelectorAll<HTMLElement>('[role]')].find(
@@ -137,6 +137,10 @@ export async function press(
     typeof name === 'string',
     role ?? null,
   );
+  const handle = await waited.catch(async (error: unknown) => {
+    if (!(error instanceof TimeoutError)) throw error;
+    throw new Error(`Could not press ${String(name)}. ${await controls(page)} ${await shown(page)}`);
+  });
   const found = handle.asElement() as ElementHandle<HTMLElement>;
   try {
     await found.click();
@@ -176,6 +180,23 @@ export async function seeGone(page: Page, text: string | RegExp, place: Place = 
 }
 
 const nameOf = (place: Place) => (typeof place === 'string' ? place : `${place.role} “${place.name}”`);
+
+/** Controls as they stand, and what lies over the middle of each. */
+async function controls(page: Page): Promise<string> {
+  const there = await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('[role=button],[role=link],[role=radio],[role=checkbox]')].map(
+      (element) => {
+        const { x, y, width, height } = element.getBoundingClientRect();
+        const top = document.elementFromPoint(x + width / 2, y + height / 2);
+        const over = !top || element.contains(top) ? '' : ` under ${top.outerHTML.slice(0, 80)}`;
+        const off = element.getAttribute('aria-disabled') === 'true' ? ' disabled' : '';
+        const name = element.getAttribute('aria-label') ?? element.innerText.replace(/\s+/g, ' ');
+        return `${name}${off} at ${[x, y, width, height].map(Math.round).join(',')}${top ? '' : ' out of sight'}${over}`;
+      },
+    ),
+  );
+  return `Controls:\n${there.join('\n')}\n`;
+}
 
 async function shown(page: Page): Promise<string> {
   return `The page shows:\n${await page.evaluate(() => document.body.innerText)}`;

@@ -338,9 +338,11 @@ async function overtakeLimits(page: Page): Promise<void> {
 /** The server refuses the first record of this page, and then does not answer any. */
 export async function refuseFirst(page: Page): Promise<void> {
   let answers = true;
-  await page.setRequestInterception(true);
+  // Nobody would answer what is sent between the two, the other way round.
   page.on('request', (sent) => {
-    if (sent.method() !== 'POST' || !sent.url().endsWith('/facts')) return void sent.continue();
+    if (sent.method() !== 'POST' || !sent.url().endsWith('/facts'))
+      // It may have been sent before: then nothing holds it.
+      return void sent.continue().catch(() => undefined);
     if (!answers) return void sent.abort();
     answers = false;
     const { facts } = JSON.parse(sent.postData()!) as { facts: { id: string }[] };
@@ -351,6 +353,7 @@ export async function refuseFirst(page: Page): Promise<void> {
       body: JSON.stringify({ accepted: [], refused }),
     });
   });
+  await page.setRequestInterception(true);
 }
 
 /** A page for one group of screens, so that the app's script is read once and not for each. */

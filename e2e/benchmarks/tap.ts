@@ -151,7 +151,7 @@ function makeRibbonProject(count: number) {
       {
         ...line!,
         left: { ...line!.left, from: 1, to: 12 * count },
-        right: { ...line!.right, from: 1, to: 12 * count },
+        right: { ...line!.right!, from: 1, to: 12 * count },
         mode: 'ribbon' as const,
       },
     ],

@@ -1,4 +1,12 @@
-import type { Measurement, MeasureTarget, Tick, TickAnswer, TickTarget } from '@cordel/core';
+import type {
+  FiberEnd,
+  LightCheck,
+  Measurement,
+  MeasureTarget,
+  Tick,
+  TickAnswer,
+  TickTarget,
+} from '@cordel/core';
 import { factStart } from './factStart';
 
 /** What goes with a tick. */
@@ -28,6 +36,20 @@ export function newTick(
       state,
       note,
     } as Tick['body'],
+  };
+}
+
+/** What was seen of the light that went into a connector; "open" takes an earlier check back. */
+export function newLightCheck(
+  closureId: string,
+  { cableId, fiber, side }: FiberEnd,
+  seen: LightCheck['body']['seen'],
+  before: LightCheck | null,
+): LightCheck {
+  return {
+    ...factStart('light-check', before ? [before] : []),
+    subject: { on: 'end', closureId, cableId, fiber, side },
+    body: { seen, note: '' },
   };
 }
 

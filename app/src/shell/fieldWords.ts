@@ -36,6 +36,7 @@ export const lengthFields = [
   ['exitStub', 'Stub at the exit edge'],
   ['windowInset', 'Edge to window'],
   ['dropOpening', 'Opening of a drop'],
+  ['connectorOpening', 'Opening of a drop that ends in connectors'],
   ['trayFiber', 'Fiber from tray to machine'],
   ['coilDiameter', 'Coil in the tray, across'],
   ['basketDiameter', 'Coil in the slack basket, across'],

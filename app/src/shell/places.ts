@@ -21,6 +21,8 @@ export const places = {
   prepare: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/prepare` as Href,
   before: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/prepare/before` as Href,
   seals: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/prepare/seals` as Href,
+  connectors: (projectId: string, closureId: string) =>
+    `/p/${projectId}/c/${closureId}/prepare/connectors` as Href,
   cutSheet: (projectId: string, closureId: string, cableId: string) =>
     `/p/${projectId}/c/${closureId}/prepare/${cableId}` as Href,
   steps: (projectId: string, closureId: string, cableId: string) =>

@@ -6,6 +6,7 @@ import { correctionKind, type Correction } from './correction';
 import { envelopeShape, type Envelope } from './envelope';
 import { gearEventKind, type GearEvent } from './gearEvent';
 import type { FactKind, FactOf, FlatFact, Unchecked } from './kind';
+import { lightCheckKind, type LightCheck } from './lightCheck';
 import { measurementKind, type Measurement } from './measurement';
 import { ownerAnswerKind, type OwnerAnswer } from './ownerAnswer';
 import { recleaveKind, type Recleave } from './recleave';
@@ -20,6 +21,7 @@ const kinds = [
   ownerAnswerKind,
   tickKind,
   measurementKind,
+  lightCheckKind,
   calibrationKind,
   gearEventKind,
   recleaveKind,
@@ -32,7 +34,7 @@ export type Fact = FactOf<(typeof kinds)[number]>;
 /** What happened at a splice. */
 export type SpliceFact = Attempt | Correction | OwnerAnswer;
 /** What happened while cables were prepared. */
-export type PrepareFact = Tick | Measurement;
+export type PrepareFact = Tick | Measurement | LightCheck;
 /** What happened to the gear. */
 export type GearFact = Calibration | GearEvent | Recleave | Weather | WentOn;
 
@@ -41,6 +43,7 @@ export type {
   Calibration,
   Correction,
   GearEvent,
+  LightCheck,
   Measurement,
   OwnerAnswer,
   Recleave,

@@ -1,11 +1,15 @@
-import { type Fact, type GearFact, type SpliceFact } from '../facts';
+import { type Fact, type GearFact, type LightCheck, type SpliceFact } from '../facts';
 import type { Cable } from '../line/cable';
 import { fiberCount, fiberName } from '../line/fiberNumber';
 import { alongTheRoute, siteOf, type Site } from '../line/project';
 import type { Limits } from '../limits/limits';
 import { planClosure } from '../plan/trays/closurePlan';
 import { passedOver, passedOverBook, type PassedOver } from '../gear/passedOver';
+import { connectorNames } from '../plan/closure';
 import { endsOfRuns, type FiberEnd } from '../plan/fiberEnd';
+import type { PlannedEnd } from '../plan/order/order';
+import { lightOf, lightSeenWords } from '../prepare/steps/connectors';
+import { prepareState } from '../prepare/steps/tickTargets';
 import { spliceHistory, type StandingAttempt } from '../splice/record/history';
 import { buildLedger } from '../splice/record/ledger';
 import { formatLoss } from '../splice/record/reading';
@@ -53,7 +57,7 @@ const header = [
 export const spreadsheetFormula = /^[=+\-@\t\r\n]/;
 
 /**
- * One row per fiber spliced or to be spliced, closure by closure along the route, tray by tray; splices that have facts but are no
+ * One row per fiber spliced or to be spliced, closure by closure along the route, tray by tray; then those that end in connectors; splices that have facts but are no
  * longer planned come last in their closure. Losses are the machine's estimates of the attempt that is in the tray.
  * @param gearFacts what happened to the gear elsewhere: a night may begin in another project
  */
@@ -91,10 +95,31 @@ export function lossSheet(
           ]),
         );
       }
+    const state = prepareState(own);
+    for (const end of ledger.plan.ends) rows.push(connectorRow(end, lightOf(state, end), site, cables));
     for (const spliceFacts of ledger.unplanned.values())
       rows.push(...unplannedRows(spliceFacts, site, cables, limits, book));
   }
   return { header, rows };
+}
+
+/** A fiber end that wears a connector: nothing is read of it but whether light gets through. */
+function connectorRow(
+  end: PlannedEnd,
+  light: LightCheck | null,
+  site: Site,
+  cables: ReadonlyMap<string, Cable>,
+): string[] {
+  return [
+    ...placeCells(site, null, null),
+    ...endCells(end, cables),
+    ...[connectorNames[end.connector], '', '', ''],
+    end.circuit ?? '',
+    capital(lightSeenWords[light?.body.seen ?? 'open']),
+    ...['', '', '', '', '', ''],
+    ...[light?.madeAt ?? '', light?.by ?? ''],
+    ...['', '', '', '', light?.body.note ?? ''],
+  ];
 }
 
 function unplannedRows(
@@ -169,3 +194,5 @@ function attemptCells(
 function cell(value: number | null): string {
   return value === null ? '' : String(value);
 }
+
+const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);

@@ -218,7 +218,8 @@ export function referenceProblems(
     });
     closure.order.forEach((order, line) =>
       (['left', 'right'] as const).forEach((side) => {
-        if (!cables.has(order[side].cableId))
+        const range = order[side];
+        if (range && !cables.has(range.cableId))
           say([...at, 'order', line, side, 'cableId'], 'There is no cable of this identifier.');
       }),
     );

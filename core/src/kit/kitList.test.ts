@@ -137,7 +137,12 @@ test('an armored cable takes a shield connector at each sheath edge, where it is
   const through = { entries: [{ cableId: armored.id, manner: 'express' as const }] };
   expect(count(kit('', [armored as Cable], through), 'shield')).toBeUndefined();
   expect(
-    shields('A 1-12 > B 1-12', { settled: new Set(), opened: new Set([armored.id]), sealed: false }),
+    shields('A 1-12 > B 1-12', {
+      settled: new Set(),
+      connected: new Set(),
+      opened: new Set([armored.id]),
+      sealed: false,
+    }),
   ).toBeUndefined();
   expect(count(kit('A 1-12 > B 1-12', [cableA, cableB]), 'shield')).toBeUndefined();
 });
@@ -163,7 +168,12 @@ test('what is done is not packed again', () => {
   ).splices.map(({ id: own }) => own);
   const lines = (settled: number, opened: string[], sealed: boolean) =>
     kit('A 1-24 > B 1-24', [cableA, cableB], {}, 10, {
-      done: { settled: new Set(all.slice(0, settled)), opened: new Set(opened), sealed },
+      done: {
+        settled: new Set(all.slice(0, settled)),
+        connected: new Set(),
+        opened: new Set(opened),
+        sealed,
+      },
     });
   expect(lines(20, [], false)[0]).toMatchObject({ item: 'single-sleeve-60', count: 4, spare: 1 });
   expect(count(lines(20, [cableA.id], false), 'gel-wipe')).toBe(4);

@@ -5,6 +5,7 @@ import { entryKey, goesThrough, type Closure, type Entry } from '../plan/closure
 import { jointOf } from '../splice/bench/joint';
 import type { ClosurePlan } from '../plan/trays/closurePlan';
 import { seatCables, type Seating } from '../plan/models/ports';
+import { fiberEndKey } from '../plan/fiberEnd';
 import { isOpened } from '../plan/opened/openedUnits';
 import type { PlannedSplice } from '../plan/order/order';
 
@@ -25,6 +26,8 @@ export interface KitLine {
 export interface KitDone {
   /** Splices that are settled, by their ids. */
   readonly settled: ReadonlySet<string>;
+  /** Fiber ends whose connector is on, by `fiberEndKey`. */
+  readonly connected: ReadonlySet<string>;
   /** Cables that are open and in their seals, by their ids. */
   readonly opened: ReadonlySet<string>;
   /** The closure is closed and tested. */
@@ -43,7 +46,7 @@ export interface KitWishes {
 }
 
 const usualWays = { ribbonizing: 'pads', wipe: 'dry' } as const;
-const nothingDone: KitDone = { settled: new Set(), opened: new Set(), sealed: false };
+const nothingDone: KitDone = { settled: new Set(), connected: new Set(), opened: new Set(), sealed: false };
 
 /**
  * What a closure's plan still asks for. All counts are common practice, no published source, where the line does not follow from the plan itself;
@@ -63,13 +66,17 @@ export function kitList(
     lines.push({ item, name, count, how });
   };
 
+  const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
   const splices = [...plan.splices, ...plan.unplaced].filter(({ id }) => !done.settled.has(id));
   const singles = splices.filter((splice) => splice.kind === 'single').length;
   const ribbons = splices.length - singles;
   const connectors = { mechanical: 0, 'fusion-connector': 0, fusion: 0 };
   for (const splice of splices) connectors[jointOf(closure, splice, cables).kind] += 1;
+  const { fusion: fusedSplices } = connectors;
+  const sleeves = fusedSplices - ribbons;
+  const ends = plan.ends.filter((end) => end.connector !== 'own' && !done.connected.has(fiberEndKey(end)));
+  for (const { connector } of ends) if (connector !== 'own') connectors[connector] += 1;
   const { mechanical, 'fusion-connector': fused } = connectors;
-  const sleeves = singles - mechanical - fused;
   const length = closure.sleeveLength ?? 60;
   add(
     `single-sleeve-${length}`,
@@ -81,13 +88,13 @@ export function kitList(
     'fusion-connector',
     'Fused connector with its sleeve and boot',
     fused,
-    `${fused} splices that end in one`,
+    `${counted(fused, 'fiber ends', 'fibers end')} in one`,
   );
   add(
     'mechanical-connector',
     'Mechanical connector with its boot',
     mechanical,
-    `${mechanical} splices that end in one`,
+    `${counted(mechanical, 'fiber ends', 'fibers end')} in one`,
   );
   add('ribbon-sleeve', 'Ribbon sleeve, 40 mm', ribbons, `${ribbons} ribbon splices, one sleeve each`);
 
@@ -116,9 +123,9 @@ export function kitList(
   const toOpen = done.sealed
     ? []
     : closure.entries.filter(
-        ({ cableId }) => cables.has(cableId) && !done.opened.has(cableId) && isOpened(plan, closure, cableId),
+        ({ cableId }) =>
+          cables.has(cableId) && !done.opened.has(cableId) && isOpened(plan, closure, cables.get(cableId)!),
       );
-  const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
   const cablesToOpen = counted(toOpen.length, 'cable');
 
   closure.entries.forEach((entry, index) => {
@@ -175,16 +182,19 @@ export function kitList(
     `${cablesToOpen} and ${counted(opened, 'tube or ribbon', 'tubes or ribbons')} at their trays, two each`,
   );
   add('gel-wipe', 'Gel remover wipe', toOpen.length * 4, `${cablesToOpen}, four each`);
-  const each = `${singles} single splices, two each; ${ribbons} ribbon splices, four each`;
-  if (schools.wipe === 'moist') add('moist-wipe', 'Pre-moistened wipe', singles * 2 + ribbons * 4, each);
+  const each = `${singles} single splices, two each; ${ribbons} ribbon splices, four each${ends.length > 0 ? `; ${counted(ends.length, 'connector')}, one each` : ''}`;
+  const wipes = singles * 2 + ribbons * 4 + ends.length;
+  if (schools.wipe === 'moist') add('moist-wipe', 'Pre-moistened wipe', wipes, each);
   else
     add(
       'alcohol',
       'Alcohol 99 %, 10 ml',
-      Math.ceil(splices.length / 24),
-      `${splices.length} splices, one measure for 24`,
+      Math.ceil((splices.length + ends.length) / 24),
+      ends.length > 0
+        ? `${splices.length} splices and ${counted(ends.length, 'connector')}, one measure for 24`
+        : `${splices.length} splices, one measure for 24`,
     );
-  add('wipe', 'Dry wipe', singles * 2 + ribbons * 4, each);
+  add('wipe', 'Dry wipe', wipes, each);
   if (!done.sealed) {
     add('grease', 'Silicone grease, sachet', 1, 'one a closure');
     if ((closure.testPressure ?? 0) > 0)

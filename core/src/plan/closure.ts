@@ -18,17 +18,41 @@ export type OrderRange = z.infer<typeof orderRangeSchema>;
 const spliceModeSchema = z.enum(['single', 'ribbon', 'ribbonized']);
 export type SpliceMode = z.infer<typeof spliceModeSchema>;
 
-/** One line of the order as people say it: a range of one cable meets a range of another, first to first. */
-export const orderLineSchema = z.strictObject({
-  id: idSchema,
-  left: orderRangeSchema,
-  right: orderRangeSchema,
-  mode: spliceModeSchema,
-  /** Reversed: the first fiber of each ribbon meets the last; of single fibers, the first of the range. Straight where it is not given. */
-  polarity: z.enum(['straight', 'reversed']).optional(),
-  circuit: nameSchema.nullable(),
-});
+/** What a fiber end wears where no other fiber is joined to it: a connector that is put on here, or the one with which a pigtail came. */
+const connectorSchema = z.enum(['mechanical', 'fusion-connector', 'own']);
+export type Connector = z.infer<typeof connectorSchema>;
+
+export const connectorNames: Readonly<Record<Connector, string>> = {
+  mechanical: 'mechanical connector',
+  'fusion-connector': 'fused connector',
+  own: 'own connector',
+};
+
+/**
+ * One line of the order as people say it: a range of one cable meets a range of another, first to first; or its fibers end here, each in a connector.
+ */
+export const orderLineSchema = z
+  .strictObject({
+    id: idSchema,
+    left: orderRangeSchema,
+    /** null: its fibers end in connectors. */
+    right: orderRangeSchema.nullable(),
+    connector: connectorSchema.optional(),
+    mode: spliceModeSchema,
+    /** Reversed: the first fiber of each ribbon meets the last; of single fibers, the first of the range. Straight where it is not given. */
+    polarity: z.enum(['straight', 'reversed']).optional(),
+    circuit: nameSchema.nullable(),
+  })
+  .refine(
+    ({ right, connector, mode }) =>
+      right === null ? connector !== undefined && mode === 'single' : connector === undefined,
+    'A line of the order leads to other fibers, or to a connector.',
+  );
 export type OrderLine = z.infer<typeof orderLineSchema>;
+
+/** The ranges of a line: two, or one where its fibers end in connectors. */
+export const rangesOf = ({ left, right }: Pick<OrderLine, 'left' | 'right'>): OrderRange[] =>
+  right ? [left, right] : [left];
 
 /**
  * How a cable meets the closure. Cut, branch and drop end in it; express and window go through, with only some tubes opened.

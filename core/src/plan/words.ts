@@ -179,6 +179,14 @@ const findingWords = {
       ? `${one.label} fiber ${one.from} is used twice, ${lines}. Take it out of one.`
       : `${one.label} fibers ${one.from}–${one.to} are used twice, ${lines}. Take them out of one.`;
   },
+  'no-own-connector': ({ label, line }: { label: string; line: number }) =>
+    `Order line ${line} ends fibers of ${label} in connectors of their own, and only pigtails come with them. Write “fused connector” or “mechanical connector”.`,
+  'second-connector': ({ label, line }: { label: string; line: number }) =>
+    `Pigtails come with a connector, and order line ${line} puts another one on ${label}. Write “own connector” for the one they came with.`,
+  'ribbon-in-connectors': ({ label, line }: { label: string; line: number }) =>
+    `Order line ${line} puts fibers of ribbons of ${label} in connectors: the ribbons have to be taken apart into a fan-out first. Pigtails that are spliced on are quicker.`,
+  'bare-in-connectors': ({ label, line }: { label: string; line: number }) =>
+    `Order line ${line} puts bare fibers of ${label} in connectors: they need a fan-out first. Pigtails that are spliced on are quicker and cheaper; the time page compares them.`,
   'no-ribbons': ({ label }: { label: string }) =>
     `${label} has no ribbons. Write “ribbonized” if its loose fibers are to be made into ribbons first.`,
   'ribbon-split': ({ line, inside, ...ribbon }: RibbonOf & { line: number; inside: number }) =>
@@ -230,6 +238,8 @@ export function planFindingWords(finding: Told<PlanFinding>, units: Units): stri
 const expectedWords = {
   cable: ({ keys }: { keys: readonly string[] }) =>
     `a cable of this closure (${keys.length > 0 ? keys.join(', ') : 'none yet'})`,
+  'cable-or-connector': ({ keys }: { keys: readonly string[] }) =>
+    `a cable of this closure (${keys.length > 0 ? keys.join(', ') : 'none yet'}), “fused connector” or “mechanical connector”`,
   range: () => 'fibers like 1-12, a tube like T3 or ribbons like R1-R6',
   'range-as-begun': ({ letter }: { letter: 'T' | 'R' | null }) =>
     `the range to end as it began, with ${letter ?? 'a number'}`,
@@ -242,6 +252,7 @@ const expectedWords = {
   'list-lengths': ({ left, right }: { left: number; right: number }) =>
     `as many on both sides; the lists have ${left} on the left and ${right} on the right`,
   'no-list': () => 'a line for each range: lists are neither ribbonized nor reversed',
+  'circuit-or-end': () => '": circuit" or the end of the line behind a connector',
   'mode-or-circuit': () => 'single, ribbon, ribbonized, straight, reversed or ": circuit"',
 };
 
@@ -269,6 +280,8 @@ const csvWords = {
   'not-a-range': ({ written }: { written: string }) =>
     `“${written}” is not a range of fibers. Write 5, 1-12, T3 for a tube, or R1-R6 for ribbons.`,
   range: ({ finding }: { finding: Told<PlanFinding> }, units: Units) => planFindingWords(finding, units),
+  'behind-connector': ({ written }: { written: string }) =>
+    `A fiber in a connector leads no farther, so “${written}” has no meaning here. Leave it empty, or name a cable.`,
   mode: ({ written }: { written: string }) => `“${written}” is no mode. Write single, ribbon or ribbonized.`,
   polarity: ({ written }: { written: string }) => `“${written}” is no polarity. Write straight or reversed.`,
   'circuit-long': ({ longest }: { longest: number }) =>

@@ -10,6 +10,7 @@ export * from './cut/cutSheet';
 export * from './time/estimate';
 export * from './time/measured';
 export * from './time/pace';
+export * from './steps/connectors';
 export * from './steps/fitting';
 export * from './steps/handSteps';
 export * from './steps/hingeCheck';

@@ -210,6 +210,7 @@ const lengthNames: Readonly<Record<keyof PreparationLengths, string>> = {
   windowInset: 'window’s distance',
   exitStub: 'stub at the exit',
   dropOpening: 'drop opening',
+  connectorOpening: 'opening for a connector',
   coils: 'number of coils',
   coilDiameter: 'coil diameter',
   basketDiameter: 'coil in the basket',

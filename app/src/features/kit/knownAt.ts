@@ -1,4 +1,5 @@
 import {
+  fiberEndKey,
   isDone,
   measuredDiameters,
   needsSplicing,
@@ -9,11 +10,12 @@ import {
   type KitDone,
   type ProjectDefinition,
 } from '@cordel/core';
+import { endState } from '@cordel/core/prepare';
 import { ledgerOf } from '../../data/ledger';
 
 /**
- * What the facts of a closure say to its kit: the diameters that were measured, and what is done: its settled splices, the cables out of which one was tried, which are
- * open and sealed in, and whether it is closed.
+ * What the facts of a closure say to its kit: the diameters that were measured, and what is done: its settled splices, the connectors that are on, the cables out of which
+ * one was tried, which are open and sealed in, and whether it is closed.
  */
 export function knownAt(
   definition: ProjectDefinition,
@@ -21,12 +23,19 @@ export function knownAt(
   facts: readonly Fact[],
 ): { readonly done: KitDone; readonly diameters: ReadonlyMap<string, number> } {
   const state = prepareState(facts);
-  const states = ledgerOf(definition, closure, facts).trays.flatMap(({ splices }) => splices);
+  const { trays, plan } = ledgerOf(definition, closure, facts);
+  const states = trays.flatMap(({ splices }) => splices);
+  const connected = plan.ends.filter(
+    (end) => end.connector !== 'own' && ['on', 'passes'].includes(endState(end, state)),
+  );
   const tried = states.filter(({ verdict }) => verdict.tries > 0);
   const done = {
     settled: new Set(states.filter((state) => !needsSplicing(state)).map(({ splice }) => splice.id)),
+    connected: new Set(connected.map(fiberEndKey)),
     opened: new Set(
-      tried.flatMap(({ splice }) => [...splice.left, ...splice.right].map((end) => end.cableId)),
+      [...tried.flatMap(({ splice }) => [...splice.left, ...splice.right]), ...connected].map(
+        (end) => end.cableId,
+      ),
     ),
     sealed: isDone(state, tickTargets.sealed),
   };

@@ -1,6 +1,7 @@
 import { isDone, isOpened, measuredDiameters, siteOf, tickTargets, type Cable } from '@cordel/core';
 import {
   cautionsFor,
+  endState,
   itemsFor,
   marksProgress,
   prepareFindingWords,
@@ -8,6 +9,7 @@ import {
   sealPlan,
   stepsFor,
   stepsProgress,
+  type EndState,
   type Progress,
 } from '@cordel/core/prepare';
 import { router } from 'expo-router';
@@ -23,6 +25,7 @@ import { constructionWords } from '../../shell/cableWords';
 import { places } from '../../shell/places';
 import { AtClosure, PreparePanes, type AtHand } from './AtClosure';
 import { endingOf } from '../../shell/steps/ending';
+import { endCalled } from './connectors/endCalled';
 import { SchoolsPart } from './steps/SchoolsPart';
 import { cablesOf } from '../../data/ledger';
 import { mannerWords, seatOf, sheetOf, useSchools } from '../../shell/steps/usePrepare';
@@ -197,7 +200,35 @@ function useStages(atHand: AtHand): Stage[] {
     const cable = cables.get(cableId);
     if (cable) stages.push(cableStage(atHand, cable, schools));
   });
+  if (plan.ends.length > 0) stages.push(connectorStage(atHand));
   return stages;
+}
+
+/** The ends that wear a connector: after the cables, since they are opened for it. */
+function connectorStage(atHand: AtHand): Stage {
+  const { projectId, closure, ledger } = atHand;
+  const { state } = atHand.preparing;
+  const { ends } = ledger.plan;
+  const inState = (wanted: EndState) => ends.filter((end) => endState(end, state) === wanted);
+  const failing = inState('fails');
+  const passing = inState('passes').length;
+  return {
+    key: 'connectors',
+    title: 'Connectors',
+    words: `${ends.length} ${ends.length === 1 ? 'fiber ends' : 'fibers end'} in one · light gets through ${passing}`,
+    done: passing === ends.length,
+    wrong:
+      failing.length > 0
+        ? `Light does not get through ${failing.map((end) => endCalled(closure, end)).join(', ')}.`
+        : null,
+    ways: [
+      {
+        label: 'Put them on, check the light',
+        spoken: 'Put connectors on, check the light',
+        go: () => router.navigate(places.connectors(projectId, closure.id)),
+      },
+    ],
+  };
 }
 
 function cableStage(atHand: AtHand, cable: Cable, schools: ReturnType<typeof useSchools>): Stage {
@@ -213,7 +244,7 @@ function cableStage(atHand: AtHand, cable: Cable, schools: ReturnType<typeof use
   });
   const marks = marksProgress(sheet, state);
   const steps = stepsProgress(cable.id, chapters, state);
-  const opened = isOpened(plan, closure, cable.id);
+  const opened = isOpened(plan, closure, cable);
   const error = sheet.findings.find(({ severity }) => severity === 'error');
   return {
     key: cable.id,

@@ -7,6 +7,7 @@ const kinds: { readonly [kind in Fact['kind']]: string } = {
   'owner-answer': 'Owner’s answer',
   tick: 'Tick',
   measurement: 'Measurement',
+  'light-check': 'Light check',
   calibration: 'Arc calibration',
   'gear-event': 'Gear',
   recleave: 'Cleaved again',

@@ -1,9 +1,9 @@
-import type { Tick, TickAnswer } from '@cordel/core';
+import type { Fact, Tick, TickAnswer } from '@cordel/core';
 import { answerWords, isRightAnswer, type StepCheck } from '@cordel/core/prepare';
 import { clockTime, type ShownZone } from '../../ui/times';
 
-/** "Davi, 02:11": who ticked it and when. */
-export function whoAndWhen({ by, madeAt }: Tick, zone: ShownZone): string {
+/** "Davi, 02:11": who did it and when. */
+export function whoAndWhen({ by, madeAt }: Pick<Fact, 'by' | 'madeAt'>, zone: ShownZone): string {
   const time = clockTime(madeAt, zone);
   return by ? `${by}, ${time}` : time;
 }

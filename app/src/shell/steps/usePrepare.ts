@@ -1,5 +1,8 @@
 import {
+  fiberEndKey,
   siteOf,
+  type FiberEnd,
+  type LightCheck,
   type Cable,
   type Closure,
   type Fact,
@@ -16,11 +19,12 @@ import { cutSheet, seatCables, type CutSheet, type FitSeat, type Schools } from 
 import { useCallback, useMemo } from 'react';
 import { useRecordFact } from '../../sync/react';
 import { usePreferences } from '../../data/preferences';
-import { newMeasurement, newTick, type TickMore } from '../../data/tickFacts';
+import { newLightCheck, newMeasurement, newTick, type TickMore } from '../../data/tickFacts';
 
 export interface Preparing {
   readonly state: PrepareState;
   readonly tick: (target: TickTarget, state: Tick['body']['state'], more?: TickMore) => void;
+  readonly checkLight: (end: FiberEnd, seen: LightCheck['body']['seen']) => void;
   /** null takes an earlier measurement back. */
   readonly measure: (target: MeasureTarget, value: number | null) => void;
 }
@@ -41,7 +45,13 @@ export function usePrepare(projectId: string, closureId: string, facts: readonly
     },
     [record, closureId, state],
   );
-  return useMemo(() => ({ state, tick, measure }), [state, tick, measure]);
+  const checkLight = useCallback<Preparing['checkLight']>(
+    (end, seen) => {
+      void record(newLightCheck(closureId, end, seen, state.lights.get(fiberEndKey(end)) ?? null));
+    },
+    [record, closureId, state],
+  );
+  return useMemo(() => ({ state, tick, measure, checkLight }), [state, tick, measure, checkLight]);
 }
 
 export function useSchools(): Schools {

@@ -4,7 +4,7 @@ import { routeMeters, type Site } from '../../line/project';
 import type { Closure } from '../closure';
 import type { ClosurePlan } from '../trays/closurePlan';
 import type { FiberEnd, FiberSide } from '../fiberEnd';
-import type { PlannedSplice } from '../order/order';
+import type { PlannedEnd, PlannedSplice } from '../order/order';
 
 /** A place on a fiber's way, from one end of the light's path to the other. */
 export type WayStep =
@@ -33,6 +33,13 @@ export type WayStep =
     }
   /** Goes through a closure without being cut. */
   | { readonly kind: 'through'; readonly siteId: string; readonly closureId: string }
+  /** Ends here, in a connector. */
+  | {
+      readonly kind: 'connector';
+      readonly siteId: string;
+      readonly closureId: string;
+      readonly end: PlannedEnd;
+    }
   | {
       readonly kind: 'stop';
       readonly siteId: string;
@@ -133,8 +140,16 @@ class Walker {
     const side: FiberSide = through ? (step === 1 ? 'low' : 'high') : 'end';
     const found = findEnd(plan, cable.id, fiber, side);
     if (!found) {
+      const endOn = (at: FiberSide) =>
+        plan.ends.find((end) => end.fiber === fiber && end.cableId === cable.id && end.side === at);
+      const end = endOn(side);
+      if (end) {
+        steps.push({ kind: 'connector', siteId, closureId: closure.id, end });
+        return null;
+      }
       if (!goesOn) return stop('not-planned');
-      if (findEnd(plan, cable.id, fiber, side === 'low' ? 'high' : 'low')) return stop('cut');
+      const otherSide = side === 'low' ? 'high' : 'low';
+      if (findEnd(plan, cable.id, fiber, otherSide) || endOn(otherSide)) return stop('cut');
       steps.push({ kind: 'through', siteId, closureId: closure.id });
       return { cable, fiber, at, step };
     }

@@ -69,6 +69,8 @@ export const closureLengthsSchema = z.strictObject({
   /** Tube that is left standing at the exit edge when a tube that goes through is cut. */
   exitStub: millimeters('the stub at the exit').optional(),
   dropOpening: millimeters('the drop’s opening').optional(),
+  /** Of a drop that is spliced to nothing here and ends in connectors. */
+  connectorOpening: millimeters('the opening for a connector').optional(),
   /** Coils in the tray, and their diameter. */
   coils: z.int('Give a whole number of coils.').min(0).max(20, 'At most 20 coils.').optional(),
   coilDiameter: millimeters('the coil’s diameter').optional(),

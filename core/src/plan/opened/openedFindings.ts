@@ -12,7 +12,7 @@ import { liveIn, openedUnits, type Holder } from './openedUnits';
 export function openedFindings(
   closure: Closure,
   cables: ReadonlyMap<string, Cable>,
-  plan: Pick<ClosurePlan, 'splices' | 'unplaced'>,
+  plan: Pick<ClosurePlan, 'splices' | 'unplaced' | 'ends'>,
 ): PlanFinding[] {
   const findings: PlanFinding[] = [];
   closure.entries.forEach((entry, index) => {

@@ -1,7 +1,8 @@
 import type { Cable } from '../../line/cable';
 import { colorAt, schemeOf } from '../../line/colorCode';
 import { fiberUnits, unitOf } from '../../line/fiberNumber';
-import type { Closure, Entry } from '../closure';
+import { goesThrough, type Closure, type Entry } from '../closure';
+import type { FiberEnd } from '../fiberEnd';
 import type { ClosurePlan } from '../trays/closurePlan';
 
 /** What fibers are taken out of a cable with: a tube, also one with ribbons in it, a ribbon of a central tube, or a bundle that nothing holds. */
@@ -34,10 +35,12 @@ export interface FiberSpan {
 export interface OpenedUnit {
   readonly holder: Holder;
   readonly how: Opening;
-  /** Sides whose ends are spliced; a window may have one or both. */
+  /** Sides whose ends the order takes; a window may have one or both. */
   readonly sides: readonly ('low' | 'high' | 'end')[];
-  /** Fibers of it that are spliced here. */
+  /** Fibers of it that the order takes here. */
   readonly used: number;
+  /** How many of them are spliced to nothing and wear a connector. */
+  readonly inConnectors: number;
   /** The same, by their numbers. */
   readonly taken: readonly FiberSpan[];
   /** Fibers of it that are cut with them though the order does not take them: a holder is cut whole, except by a window. */
@@ -76,7 +79,7 @@ export function holdersOf(cable: Cable): readonly Holder[] {
 
 /** The tubes or ribbons of a cable that the plan opens in a closure, and those that it leaves whole. */
 export function openedUnits(
-  plan: Pick<ClosurePlan, 'splices' | 'unplaced'>,
+  plan: Pick<ClosurePlan, 'splices' | 'unplaced' | 'ends'>,
   cable: Cable,
   manner: Entry['manner'],
 ): { readonly opened: readonly OpenedUnit[]; readonly whole: readonly Holder[] } {
@@ -89,15 +92,14 @@ export function openedUnits(
     fibers: new Set<number>(),
     sides: new Set<'low' | 'high' | 'end'>(),
     ribbonized: false,
+    inConnectors: 0,
     trays: new Set<number>(),
   }));
-  const take = (
-    kind: 'single' | 'ribbon',
-    ends: ClosurePlan['splices'][number]['left'],
-    tray: number | null,
-  ) => {
+  const unitWith = (end: FiberEnd) =>
+    end.cableId === cable.id ? found[byFiber[end.fiber] ?? -1] : undefined;
+  const take = (kind: 'single' | 'ribbon', ends: readonly FiberEnd[], tray: number | null) => {
     for (const end of ends) {
-      const own = end.cableId === cable.id ? found[byFiber[end.fiber] ?? -1] : undefined;
+      const own = unitWith(end);
       if (!own) continue;
       own.fibers.add(end.fiber);
       own.sides.add(end.side);
@@ -113,11 +115,16 @@ export function openedUnits(
     take(kind, left, null);
     take(kind, right, null);
   }
+  for (const end of plan.ends) {
+    take('single', [end], null);
+    const own = unitWith(end);
+    if (own) own.inConnectors += 1;
+  }
 
   const opened: OpenedUnit[] = [];
   const whole: Holder[] = [];
   holders.forEach((holder, index) => {
-    const { fibers, sides, trays, ribbonized } = found[index]!;
+    const { fibers, sides, trays, ribbonized, inConnectors } = found[index]!;
     if (fibers.size === 0) {
       whole.push(holder);
       return;
@@ -129,6 +136,7 @@ export function openedUnits(
       how,
       sides: [...sides].sort(),
       used: fibers.size,
+      inConnectors,
       // Where ribbons lie in it, they are ribbons already.
       ribbonized: ribbonized && !holder.ribbons,
       taken: spansOf(holder.first, holder.fibers, (fiber) => fibers.has(fiber)),
@@ -183,13 +191,32 @@ export function cutIn({ how, holder, taken }: OpenedUnit): readonly FiberSpan[] 
 }
 
 /** Whether the closure has something to cut in this cable. */
-export function isOpened(plan: ClosurePlan, closure: Closure, cableId: string): boolean {
-  const entry = closure.entries.find((one) => one.cableId === cableId);
+export function isOpened(
+  plan: ClosurePlan,
+  closure: Closure,
+  cable: Pick<Cable, 'id' | 'construction'>,
+): boolean {
+  const entry = closure.entries.find((one) => one.cableId === cable.id);
   if (!entry) return false;
+  const isOf = (end: FiberEnd) => end.cableId === cable.id;
+  const taken = () =>
+    [...plan.splices, ...plan.unplaced].some(({ left, right }) => left.some(isOf) || right.some(isOf)) ||
+    // A connector that came with it is only looked at.
+    plan.ends.some((end) => isOf(end) && end.connector !== 'own');
+  if (cable.construction.kind === 'pigtails' || goesThrough(entry.manner)) return taken();
   // A cable that ends in the closure is opened in any case: its dark tubes are stored in it.
-  if (entry.manner !== 'express' && entry.manner !== 'window') return true;
-  return [...plan.splices, ...plan.unplaced].some(({ left, right }) =>
-    [...left, ...right].some((end) => end.cableId === cableId),
+  return true;
+}
+
+/** Whether all that the order takes of a cable here ends in connectors, and nothing of it is spliced. */
+export function endsInConnectors(
+  plan: Pick<ClosurePlan, 'splices' | 'unplaced' | 'ends'>,
+  cableId: string,
+): boolean {
+  const isOf = (end: FiberEnd) => end.cableId === cableId;
+  return (
+    plan.ends.some(isOf) &&
+    ![...plan.splices, ...plan.unplaced].some(({ left, right }) => left.some(isOf) || right.some(isOf))
   );
 }
 

@@ -30,6 +30,8 @@ export interface DraftCheck {
   readonly trays: readonly DraftTray[];
   readonly splices: number;
   readonly unplaced: number;
+  /** Fibers that end in connectors. */
+  readonly ends: number;
   /** For each cable, its fibers that no line takes: they go through, or stay dark. */
   readonly rest: readonly {
     readonly key: string;
@@ -71,6 +73,7 @@ export function checkDraft(
     })),
     splices: plan.splices.length + plan.unplaced.length,
     unplaced: plan.unplaced.length,
+    ends: plan.ends.length,
     rest: closure.entries.flatMap((entry, index) => {
       const cable = cables.get(entry.cableId);
       return cable

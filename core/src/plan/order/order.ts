@@ -2,7 +2,15 @@ import { sayAt, type Place, type Say, type Told } from '../../finding';
 import { isSmall, type Cable, type Construction } from '../../line/cable';
 import { schemeOf } from '../../line/colorCode';
 import { fiberCount, fiberUnits, unitOf } from '../../line/fiberNumber';
-import { entryKey, goesThrough, type Closure, type OrderLine, type OrderRange } from '../closure';
+import {
+  entryKey,
+  goesThrough,
+  rangesOf,
+  type Closure,
+  type Connector,
+  type OrderLine,
+  type OrderRange,
+} from '../closure';
 import { spliceId, type FiberEnd, type FiberSide } from '../fiberEnd';
 import { nameOf } from '../opened/openedFindings';
 import { holdersOf } from '../opened/openedUnits';
@@ -18,6 +26,12 @@ export interface PlannedSplice {
   readonly circuit: string | null;
   /** A mechanical connector: no loss is read of it. */
   readonly unread?: true;
+}
+
+/** A fiber end as planned that no other fiber is joined to: it wears a connector. */
+export interface PlannedEnd extends FiberEnd {
+  readonly connector: Connector;
+  readonly circuit: string | null;
 }
 
 /** Fibers from–to that an order range means, or why it means none. */
@@ -38,15 +52,16 @@ type RangeTrouble = Told<
 const ribbonizedSize = 12;
 
 /**
- * The splices that a closure's order asks for, in the order of its lines. What can't be done is left out and told:
+ * The splices that a closure's order asks for, and the ends that wear a connector, in the order of its lines. What can't be done is left out and told:
  * an unknown cable, a fiber that does not exist, ranges of different length, an end used twice, a ribbon broken up, and so on.
  */
 export function expandOrder(
   closure: Closure,
   cables: ReadonlyMap<string, Cable>,
   lineNumber: (index: number) => number = (index) => index + 1,
-): { splices: PlannedSplice[]; findings: PlanFinding[] } {
+): { splices: PlannedSplice[]; ends: PlannedEnd[]; findings: PlanFinding[] } {
   const splices: PlannedSplice[] = [];
+  const ends: PlannedEnd[] = [];
   const findings: PlanFinding[] = [];
   const used = new UsedEnds(cables);
   const entries = new Map(
@@ -59,7 +74,7 @@ export function expandOrder(
     const where: Place = { kind: 'order-line', line: number };
     const say = sayAt(findings, where);
 
-    const sides = [line.left, line.right].map((range) => {
+    const sides = rangesOf(line).map((range) => {
       const cable = cables.get(range.cableId);
       const resolved = resolveRange(range, cable);
       if (resolved.trouble) {
@@ -94,7 +109,20 @@ export function expandOrder(
       return { cable: cable!, range, from: resolved.from, to: resolved.to };
     });
     const [left, right] = sides;
-    if (!left || !right) return;
+    const overlaps = new Overlaps(cables);
+    if (!left) return;
+    if (line.connector) {
+      const { connector, circuit } = line;
+      if (!mayWear(connector, left, number, say)) return;
+      for (const end of endsOf(left.range, left.from, left.to - left.from + 1)) {
+        const taken = used.takeOne(left.range, end.fiber, number);
+        if (taken) overlaps.add(taken);
+        else ends.push({ ...end, connector, circuit });
+      }
+      overlaps.tell(say, number);
+      return;
+    }
+    if (!right) return;
 
     const length = left.to - left.from + 1;
     const rightLength = right.to - right.from + 1;
@@ -135,19 +163,13 @@ export function expandOrder(
       kind === 'single' &&
       [right, left].find(({ cable }) => isSmall(cable) && entries.get(cable.id)!.entry.ending)?.cable;
     const unread = ended && entries.get(ended.id)!.entry.ending === 'mechanical';
-    const overlaps: { cableId: string; line: number; from: number; to: number }[] = [];
     for (let at = 0, piece = 0; at < length; piece += 1) {
       const size = pieces ? pieces[piece]! : 1;
       // Ribbons are turned over each in its place; single fibers are joined from the other end of the range.
       const rightFirst = !pieces && line.polarity === 'reversed' ? right.to - at : right.from + at;
       const taken = used.take(left.range, left.from + at, right.range, rightFirst, size, number);
-      if (taken) {
-        const last = overlaps.at(-1);
-        const beside = last?.cableId === taken.cableId && last.line === taken.line ? last : null;
-        if (beside && taken.fiber === beside.to + 1) beside.to = taken.fiber;
-        else if (beside && taken.fiber === beside.from - 1) beside.from = taken.fiber;
-        else overlaps.push({ cableId: taken.cableId, line: taken.line, from: taken.fiber, to: taken.fiber });
-      } else {
+      if (taken) overlaps.add(taken);
+      else {
         const leftEnds = endsOf(left.range, left.from + at, size);
         const rightEnds = endsOf(right.range, rightFirst, size);
         if (line.polarity === 'reversed') rightEnds.reverse();
@@ -162,10 +184,51 @@ export function expandOrder(
       }
       at += size;
     }
-    for (const { cableId, line: other, from, to } of overlaps)
-      say('end-used-twice', { label: cables.get(cableId)!.label, from, to, lines: [other, number] });
+    overlaps.tell(say, number);
   });
-  return { splices, findings };
+  return { splices, ends, findings };
+}
+
+/** Whether fibers can end in such a connector; what speaks against it, or has to be done before, is told. */
+function mayWear(connector: Connector, side: ResolvedSide, line: number, say: Say<PlanFinding>): boolean {
+  const { cable } = side;
+  const { label } = cable;
+  if (connector === 'own') {
+    if (cable.construction.kind === 'pigtails') return true;
+    say('no-own-connector', { label, line });
+    return false;
+  }
+  if (cable.construction.kind === 'pigtails') say('second-connector', { label, line }, 'warning');
+  else if (isRibboned(cable)) say('ribbon-in-connectors', { label, line }, 'warning');
+  else if (!isSmall(cable)) say('bare-in-connectors', { label, line }, 'warning');
+  return true;
+}
+
+interface TakenEnd {
+  readonly cableId: string;
+  readonly fiber: number;
+  /** The line that took it before. */
+  readonly line: number;
+}
+
+/** Ends that a line takes though another took them before, as few runs as they make. */
+class Overlaps {
+  private readonly runs: { cableId: string; line: number; from: number; to: number }[] = [];
+
+  constructor(private readonly cables: ReadonlyMap<string, Cable>) {}
+
+  add({ cableId, fiber, line }: TakenEnd): void {
+    const last = this.runs.at(-1);
+    const beside = last?.cableId === cableId && last.line === line ? last : null;
+    if (beside && fiber === beside.to + 1) beside.to = fiber;
+    else if (beside && fiber === beside.from - 1) beside.from = fiber;
+    else this.runs.push({ cableId, line, from: fiber, to: fiber });
+  }
+
+  tell(say: Say<PlanFinding>, number: number): void {
+    for (const { cableId, line, from, to } of this.runs)
+      say('end-used-twice', { label: this.cables.get(cableId)!.label, from, to, lines: [line, number] });
+  }
 }
 
 interface ResolvedSide {
@@ -261,7 +324,7 @@ class UsedEnds {
     rightFirst: number,
     size: number,
     line: number,
-  ): { cableId: string; fiber: number; line: number } | null {
+  ): TakenEnd | null {
     const [a, b] = [this.of(left), this.of(right)];
     for (let step = 0; step < size; step += 1) {
       if (a[leftFirst + step])
@@ -273,6 +336,15 @@ class UsedEnds {
     }
     a.fill(line, leftFirst, leftFirst + size);
     b.fill(line, rightFirst, rightFirst + size);
+    return null;
+  }
+
+  /** Takes one end for a line; when it is taken already, returns it. */
+  takeOne(range: OrderRange, fiber: number, line: number): TakenEnd | null {
+    const lines = this.of(range);
+    const before = lines[fiber]!;
+    if (before) return { cableId: range.cableId, fiber, line: before };
+    lines[fiber] = line;
     return null;
   }
 }

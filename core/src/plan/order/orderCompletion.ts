@@ -1,6 +1,14 @@
 import type { Cable } from '../../line/cable';
 import { fiberCount } from '../../line/fiberNumber';
-import { entryKey, goesThrough, type Entry, type OrderRange } from '../closure';
+import {
+  connectorNames,
+  entryKey,
+  goesThrough,
+  rangesOf,
+  type Connector,
+  type Entry,
+  type OrderRange,
+} from '../closure';
 import { resolveRange, unitsNumbered } from './order';
 import { readOrderRow, type ReadRow, type WrittenLine } from './orderText';
 
@@ -43,7 +51,7 @@ function offersFor(
     case 'left-key':
     case 'right-key': {
       const taken = read.line === undefined && read.waiting === 'right-key' ? read.left?.cableId : undefined;
-      return entries.flatMap((entry, index) => {
+      const cableOffers = entries.flatMap((entry, index) => {
         const label = cables.get(entry.cableId)?.label ?? '';
         const key = entryKey(entry, index);
         if (entry.cableId === taken && !goesThrough(entry.manner)) return [];
@@ -54,6 +62,14 @@ function offersFor(
             ]
           : [[`${key} `, label] as [string, string]];
       });
+      if (read.line !== undefined || read.waiting === 'left-key') return cableOffers;
+      // Pigtails come with one; everything else gets one here.
+      const pigtails = cables.get(read.left?.cableId ?? '')?.construction.kind === 'pigtails';
+      const offered: Connector[] = pigtails ? ['own'] : ['fusion-connector', 'mechanical'];
+      return [
+        ...cableOffers,
+        ...offered.map((one) => [`${connectorNames[one]} `, connectorAbout[one]] as [string, string]),
+      ];
     }
     case 'left-range': {
       const cable = read.line === undefined && cables.get(read.leftEntry?.cableId ?? '');
@@ -84,6 +100,7 @@ function offersFor(
       return offers;
     }
     case 'words':
+      if (read.line?.right === null) return [[': ', 'a circuit’s name']];
       return [
         ['ribbon ', 'whole ribbons'],
         ['ribbonized ', 'loose fibers made into ribbons'],
@@ -92,6 +109,12 @@ function offersFor(
       ];
   }
 }
+
+const connectorAbout: Readonly<Record<Connector, string>> = {
+  mechanical: 'ends here, without a machine',
+  'fusion-connector': 'ends here, spliced on',
+  own: 'ends here, as it came',
+};
 
 const span = (from: number, to: number) => (from === to ? String(from) : `${from}-${to}`);
 
@@ -103,7 +126,7 @@ function unitSpan({ of, from, to }: OrderRange): string {
 /** The first run of fibers of a cable that no other line takes, or null. */
 function freeFibers(cable: Cable, others: readonly WrittenLine[]): { from: number; to: number } | null {
   const ranges = others
-    .flatMap(({ left, right }) => [left, right])
+    .flatMap(rangesOf)
     .filter((range) => range.cableId === cable.id)
     .map((range) => resolveRange(range, cable))
     .filter((range) => range.trouble === null)

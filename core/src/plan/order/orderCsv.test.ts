@@ -3,7 +3,7 @@ import { cableA, cableB, cables, closure, id } from '../../../test/example';
 import { anyConstruction } from '../../../test/arbitraries';
 import type { Cable } from '../../line/cable';
 import { fiberCount, fiberPosition, fiberUnits } from '../../line/fiberNumber';
-import type { Entry, OrderLine } from '../closure';
+import { connectorNames, type Entry, type OrderLine } from '../closure';
 import { expandOrder, unitsNumbered, type PlannedSplice } from './order';
 import { csvProblemWords } from '../words';
 import { guessOrderCsv, readOrderCsv, type OrderCsvField } from './orderCsv';
@@ -145,6 +145,30 @@ test('a label that is the key of another cable names neither', () => {
   expect(row('B').problems.map(({ told }) => told.code)).toEqual(['two-cables']);
 });
 
+test('a row may lead to a connector in place of a cable, and then says no more of that side', () => {
+  const { lines, problems } = read(
+    ['A', '1', 'Fused connector', '', '', 'Ring'],
+    ['A', '2', 'fused', '', 'single', 'Ring'],
+    ['A', '3', 'mechanical connector', '', '', ''],
+  );
+  expect(problems).toEqual([]);
+  expect(lines.map((line) => writeOrderLine(line, closure.entries))).toEqual([
+    'A 1-2 > fused connector : Ring',
+    'A 3 > mechanical connector',
+  ]);
+  const wrong = read(
+    ['A', '1', 'fused connector', '5', '', ''],
+    ['A', '2', 'fused connector', '', 'ribbon', ''],
+  );
+  expect(wrong.problems.map(({ row, column, told }) => [row, column, told.code])).toEqual([
+    [2, 'To fiber', 'behind-connector'],
+    [3, 'Mode', 'behind-connector'],
+  ]);
+  expect(csvProblemWords(wrong.problems[0]!.told, 'mm')).toBe(
+    'A fiber in a connector leads no farther, so “5” has no meaning here. Leave it empty, or name a cable.',
+  );
+});
+
 test('loose fibers made into ribbons keep the sizes of their rows', () => {
   const rows = [
     ['A', '1-8', 'B', '1-8', 'ribbonized', ''],
@@ -171,109 +195,134 @@ test('what is written as a table reads back to the same splices', () => {
     /** A row for each splice, or for each line of the order. */
     rows: fc.constantFrom('splice' as const, 'line' as const),
     called: fc.constantFrom('key' as const, 'label' as const),
+    /** What every second line ends in; null: in the other cable. */
+    connector: fc.constantFrom(null, 'mechanical' as const, 'fusion-connector' as const),
   });
   fc.assert(
-    fc.property(anyTable, ({ construction, through, ranges, mode, reversed, numbered, rows, called }) => {
-      const count = fiberCount(construction);
-      const here: Cable = {
-        ...cableA,
-        label: 'North trunk',
-        construction,
-        siteIds: through ? [id(11), id(12), id(13)] : cableA.siteIds,
-      };
-      const there: Cable = { ...cableB, label: 'South trunk', construction };
-      const both = new Map([here, there].map((cable) => [cable.id, cable]));
-      const entries: Entry[] = [
-        { cableId: here.id, manner: through ? 'express' : 'cut' },
-        { cableId: there.id, manner: 'cut' },
-      ];
-      // Ranges one after the other, so that no fiber is used twice.
-      const bounds = [...new Set(ranges.flat().map((number) => (number % count) + 1))].sort((a, b) => a - b);
-      const order = bounds.map((from, index): OrderLine => {
-        const to = (bounds[index + 1] ?? count + 1) - 1;
-        return {
-          id: id(800 + index),
-          left: { cableId: here.id, side: through ? 'low' : 'end', from, to },
-          right: { cableId: there.id, side: 'end', from, to },
-          mode,
-          ...(reversed ? { polarity: 'reversed' as const } : {}),
-          circuit: index === 2 ? 'Ring' : null,
+    fc.property(
+      anyTable,
+      ({ construction, through, ranges, mode, reversed, numbered, rows, called, connector }) => {
+        const count = fiberCount(construction);
+        const here: Cable = {
+          ...cableA,
+          label: 'North trunk',
+          construction,
+          siteIds: through ? [id(11), id(12), id(13)] : cableA.siteIds,
         };
-      });
-      const planned = { ...closure, entries, order };
-      const { splices, findings } = expandOrder(planned, both);
-      // A ribbon that was written in pieces, which is an error, is whole again when they are read as one.
-      fc.pre(findings.every(({ severity }) => severity !== 'error'));
-
-      const units = fiberUnits(construction);
-      const byUnit = numbered !== 'cable' && unitsNumbered(construction)[numbered].length > 0;
-      const numberOf = (fiber: number): [string, number] => {
-        if (!byUnit) return ['', fiber];
-        const at = unitsNumbered(construction)[numbered as 'tube' | 'ribbon'].findIndex(
-          ({ first, last }) => first <= fiber && fiber <= last,
-        );
-        const { first } = unitsNumbered(construction)[numbered as 'tube' | 'ribbon'][at]!;
-        return [String(at + 1), fiber - first + 1];
-      };
-      const cells = (cable: Cable, key: string, side: string, fibers: readonly number[]) => {
-        const from = Math.min(...fibers);
-        const [unit, first] = numberOf(from);
-        const [other, last] = numberOf(Math.max(...fibers));
-        if (unit !== other) return null;
-        return [
-          `${called === 'key' ? key : cable.label}${side}`,
-          unit,
-          first === last ? String(first) : `${first}-${last}`,
+        const there: Cable = { ...cableB, label: 'South trunk', construction };
+        const both = new Map([here, there].map((cable) => [cable.id, cable]));
+        const entries: Entry[] = [
+          { cableId: here.id, manner: through ? 'express' : 'cut' },
+          { cableId: there.id, manner: 'cut' },
         ];
-      };
-      const kind = `${numbered === 'ribbon' ? 'ribbon' : 'tube'}`;
-      const columns = [
-        'From cable',
-        `From ${kind}`,
-        'From fibers',
-        'To cable',
-        `To ${kind}`,
-        'To fibers',
-        'Mode',
-        'Polarity',
-        'Circuit',
-      ];
-      const spread = (pieces: readonly Pick<PlannedSplice, 'left' | 'right' | 'circuit'>[]) =>
-        pieces.map(({ left, right, circuit }) => {
-          const a = cells(
-            here,
-            'A',
-            through ? '-' : '',
-            left.map(({ fiber }) => fiber),
-          );
-          const b = cells(
-            there,
-            'B',
-            '',
-            right.map(({ fiber }) => fiber),
-          );
-          // A reversed single in a row of its own is one fiber on both sides.
-          const polarity = reversed && (rows === 'line' || mode !== 'single') ? 'reversed' : '';
-          return a && b ? [...a, ...b, mode, polarity, circuit ?? ''] : null;
+        // Ranges one after the other, so that no fiber is used twice.
+        const bounds = [...new Set(ranges.flat().map((number) => (number % count) + 1))].sort(
+          (a, b) => a - b,
+        );
+        const order = bounds.map((from, index): OrderLine => {
+          const to = (bounds[index + 1] ?? count + 1) - 1;
+          const line = {
+            id: id(800 + index),
+            left: { cableId: here.id, side: through ? ('low' as const) : ('end' as const), from, to },
+          };
+          if (connector && index % 2 === 1)
+            return { ...line, right: null, connector, mode: 'single', circuit: null };
+          return {
+            ...line,
+            right: { cableId: there.id, side: 'end', from, to },
+            mode,
+            ...(reversed ? { polarity: 'reversed' as const } : {}),
+            circuit: index === 2 ? 'Ring' : null,
+          };
         });
-      const asPieces = order.map(({ left, right, circuit }) => {
-        const ends = ({ cableId, from, to }: OrderLine['left'], side: 'low' | 'end') =>
-          Array.from({ length: to - from + 1 }, (_, index) => ({ cableId, fiber: from + index, side }));
-        return { left: ends(left, through ? 'low' : 'end'), right: ends(right, 'end'), circuit };
-      });
-      const made = spread(rows === 'line' ? asPieces : splices);
-      // A range over several tubes cannot be written by its place in one.
-      fc.pre(
-        made.every((row) => row !== null) && units.length > 0 && fiberPosition(construction, 1).fiber === 1,
-      );
-      const table = [columns, ...(made as string[][])];
-      const readBack = readOrderCsv(table, guessOrderCsv(columns), entries, both);
-      expect(readBack.problems).toEqual([]);
-      const again = readBack.lines.map((line, index) => ({ id: id(900 + index), ...line }));
-      const idsOf = (list: readonly PlannedSplice[]) =>
-        list.map(({ id: own, kind: what, circuit }) => [own, what, circuit].join(' ')).sort();
-      expect(idsOf(expandOrder({ ...planned, order: again }, both).splices)).toEqual(idsOf(splices));
-    }),
+        const planned = { ...closure, entries, order };
+        const { splices, ends: inConnectors, findings } = expandOrder(planned, both);
+        // A ribbon that was written in pieces, which is an error, is whole again when they are read as one.
+        fc.pre(findings.every(({ severity }) => severity !== 'error'));
+
+        const units = fiberUnits(construction);
+        const byUnit = numbered !== 'cable' && unitsNumbered(construction)[numbered].length > 0;
+        const numberOf = (fiber: number): [string, number] => {
+          if (!byUnit) return ['', fiber];
+          const at = unitsNumbered(construction)[numbered as 'tube' | 'ribbon'].findIndex(
+            ({ first, last }) => first <= fiber && fiber <= last,
+          );
+          const { first } = unitsNumbered(construction)[numbered as 'tube' | 'ribbon'][at]!;
+          return [String(at + 1), fiber - first + 1];
+        };
+        const cells = (cable: Cable, key: string, side: string, fibers: readonly number[]) => {
+          const from = Math.min(...fibers);
+          const [unit, first] = numberOf(from);
+          const [other, last] = numberOf(Math.max(...fibers));
+          if (unit !== other) return null;
+          return [
+            `${called === 'key' ? key : cable.label}${side}`,
+            unit,
+            first === last ? String(first) : `${first}-${last}`,
+          ];
+        };
+        const kind = `${numbered === 'ribbon' ? 'ribbon' : 'tube'}`;
+        const columns = [
+          'From cable',
+          `From ${kind}`,
+          'From fibers',
+          'To cable',
+          `To ${kind}`,
+          'To fibers',
+          'Mode',
+          'Polarity',
+          'Circuit',
+        ];
+        const spread = (pieces: readonly Pick<PlannedSplice, 'left' | 'right' | 'circuit'>[]) =>
+          pieces.map(({ left, right, circuit }) => {
+            const a = cells(
+              here,
+              'A',
+              through ? '-' : '',
+              left.map(({ fiber }) => fiber),
+            );
+            const b = cells(
+              there,
+              'B',
+              '',
+              right.map(({ fiber }) => fiber),
+            );
+            // A reversed single in a row of its own is one fiber on both sides.
+            const polarity = reversed && (rows === 'line' || mode !== 'single') ? 'reversed' : '';
+            return a && b ? [...a, ...b, mode, polarity, circuit ?? ''] : null;
+          });
+        const joined = order.filter((line) => line.right !== null);
+        const asPieces = joined.map(({ left, right, circuit }) => {
+          const ends = ({ cableId, from, to }: OrderLine['left'], side: 'low' | 'end') =>
+            Array.from({ length: to - from + 1 }, (_, index) => ({ cableId, fiber: from + index, side }));
+          return { left: ends(left, through ? 'low' : 'end'), right: ends(right!, 'end'), circuit };
+        });
+        const endRows = (
+          rows === 'line'
+            ? order.flatMap(({ left, right }) =>
+                right ? [] : [Array.from({ length: left.to - left.from + 1 }, (_, at) => left.from + at)],
+              )
+            : inConnectors.map(({ fiber }) => [fiber])
+        ).map((fibers) => {
+          const a = cells(here, 'A', through ? '-' : '', fibers);
+          return a && [...a, connectorNames[connector!], '', '', '', '', ''];
+        });
+        const made = [...spread(rows === 'line' ? asPieces : splices), ...endRows];
+        // A range over several tubes cannot be written by its place in one.
+        fc.pre(
+          made.every((row) => row !== null) && units.length > 0 && fiberPosition(construction, 1).fiber === 1,
+        );
+        const table = [columns, ...(made as string[][])];
+        const readBack = readOrderCsv(table, guessOrderCsv(columns), entries, both);
+        expect(readBack.problems).toEqual([]);
+        const again = readBack.lines.map((line, index) => ({ id: id(900 + index), ...line }));
+        const idsOf = (list: readonly PlannedSplice[]) =>
+          list.map(({ id: own, kind: what, circuit }) => [own, what, circuit].join(' ')).sort();
+        const read = expandOrder({ ...planned, order: again }, both);
+        expect(idsOf(read.splices)).toEqual(idsOf(splices));
+        expect(read.ends).toEqual(inConnectors);
+      },
+    ),
     { numRuns: 300 },
   );
 });

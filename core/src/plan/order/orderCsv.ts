@@ -2,7 +2,7 @@ import type { Cable } from '../../line/cable';
 import { longestName } from '../../schemas';
 import { entryKey, type Entry, type OrderRange } from '../closure';
 import { resolveRange, unitsNumbered } from './order';
-import { readOrderRow, writeOrderLine, type WrittenLine } from './orderText';
+import { readConnector, readOrderRow, writeOrderLine, type WrittenLine } from './orderText';
 import type { CsvProblemTold } from '../words';
 
 /** What the columns of a table of assignments may mean. */
@@ -143,7 +143,19 @@ export function readOrderCsv(
       return meant;
     };
     const left = side('left');
-    const right = side('right');
+    const leftEntry = entries.find((entry) => entry.cableId === left?.cableId);
+    // A cable of that name comes first.
+    const connector =
+      'code' in calledIn(cell('rightCable'), entries, cables)
+        ? readConnector(cell('rightCable'), leftEntry ?? {})
+        : null;
+    if (connector) {
+      const alone = (['rightUnit', 'rightFibers', 'mode', 'polarity'] as const).find(
+        (field) => !['', 'single', 'straight'].includes(cell(field).toLowerCase()),
+      );
+      if (alone) say(alone, { code: 'behind-connector', params: { written: cell(alone) } });
+    }
+    const right = connector ? null : side('right');
 
     const mode = cell('mode').toLowerCase();
     if (!['', 'single', 'ribbon', 'ribbonized'].includes(mode))
@@ -154,10 +166,13 @@ export function readOrderCsv(
     const circuit = cell('circuit');
     if (circuit.length > longestName)
       say('circuit', { code: 'circuit-long', params: { longest: longestName } });
-    if (problems.length > before || !left || !right) return;
+    if (problems.length > before || !left || (!right && !connector)) return;
 
-    const words = [mode, polarity, circuit && `: ${circuit}`].filter(Boolean).join(' ');
-    const bare = writeOrderLine({ left, right, mode: 'single', circuit: null }, entries).replace(
+    const words = [!connector && mode, !connector && polarity, circuit && `: ${circuit}`]
+      .filter(Boolean)
+      .join(' ');
+    const ends = connector ? { right: null, connector } : { right };
+    const bare = writeOrderLine({ left, ...ends, mode: 'single', circuit: null }, entries).replace(
       / single$/,
       '',
     );
@@ -250,13 +265,14 @@ function addOrJoin(lines: WrittenLine[], line: WrittenLine): void {
     last.mode === line.mode &&
     last.polarity === line.polarity &&
     last.circuit === line.circuit &&
+    last.connector === line.connector &&
     goesOn(last.left, line.left) &&
-    goesOn(last.right, line.right)
+    (line.right === null ? last.right === null : last.right !== null && goesOn(last.right, line.right))
   )
     lines[lines.length - 1] = {
       ...last,
       left: { ...last.left, to: line.left.to },
-      right: { ...last.right, to: line.right.to },
+      right: last.right && line.right ? { ...last.right, to: line.right.to } : null,
     };
   else lines.push(line);
 }

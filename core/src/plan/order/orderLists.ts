@@ -4,6 +4,9 @@ import type { RowProblem } from './orderText';
 /** `A 1, 3, 5-8 > B 1-6`: key, list, arrow, key, list, and the words behind. */
 const listed =
   /^(\s*[a-z]{1,3}[+\-−]?\s+)([^>→:]+?)\s*(?:[-=–—−]?>|→)\s*([a-z]{1,3}[+\-−]?\s+)([^>→:]+?)((?:\s+(?:single|ribbonized|ribbon|straight|reversed))*)\s*(:.*)?$/i;
+/** `C 1, 3 > fused connector`: the same with a connector behind the arrow. */
+const listedEnds =
+  /^(\s*[a-z]{1,3}[+\-−]?\s+)([^>→:]+?)\s*(?:[-=–—−]?>|→)\s*((?:(?:mechanical|fused|fusion|own)(?:\s+connectors?)?|connectors?)\s*(?::.*)?)$/i;
 const item =
   /^(tubes?|ribbons?|[tr])?\s*(\d{1,5})(?:\s*(?:-|–|—|−|\.\.)\s*(?:tubes?|ribbons?|[tr])?\s*(\d{1,5}))?$/i;
 /** The most fibers that a cable has. */
@@ -13,6 +16,12 @@ const mostListed = 13_824;
 export function listedRows(row: string): readonly string[] | RowProblem {
   const [head = ''] = row.split(':');
   if (!head.includes(',')) return [row];
+  const ends = listedEnds.exec(row);
+  if (ends) {
+    const [, key, list, behind] = ends;
+    const read = numbersOf(list!);
+    return read ? spansOf(read).map((span) => `${key}${span} > ${behind}`) : [row];
+  }
   const match = listed.exec(row);
   if (!match) return [row];
   const [, leftKey, leftList, rightKey, rightList, words = '', circuit = ''] = match;
@@ -35,6 +44,17 @@ export function listedRows(row: string): readonly string[] | RowProblem {
     from = at + 1;
   }
   return rows;
+}
+
+/** Runs of a list, as they are written. */
+function spansOf({ letter, numbers }: Listed): string[] {
+  const spans: string[] = [];
+  for (let at = 0, from = 0; at < numbers.length; at += 1) {
+    if (numbers[at + 1] === numbers[at]! + 1) continue;
+    spans.push(from === at ? `${letter}${numbers[at]}` : `${letter}${numbers[from]}-${letter}${numbers[at]}`);
+    from = at + 1;
+  }
+  return spans;
 }
 
 interface Listed {

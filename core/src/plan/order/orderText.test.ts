@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { cableA, cableB, cables, closure, id } from '../../../test/example';
-import type { Entry } from '../closure';
+import { orderLineSchema, type Entry } from '../closure';
 import { rowProblemWords } from '../words';
 import { completeOrderRow } from './orderCompletion';
 import { readOrder, readOrderRow, writeOrder, writeOrderLine, type WrittenLine } from './orderText';
@@ -8,7 +8,7 @@ import { readOrder, readOrderRow, writeOrder, writeOrderLine, type WrittenLine }
 const entries: Entry[] = [
   { cableId: cableA.id, manner: 'cut' },
   { cableId: cableB.id, manner: 'express' },
-  { cableId: id(3), manner: 'drop', key: 'DX' },
+  { cableId: id(3), manner: 'drop', key: 'DX', ending: 'mechanical' },
 ];
 const a = { cableId: cableA.id, side: 'end' as const };
 
@@ -21,6 +21,20 @@ test.each([
   ['A 1-12 > DX 1-12 ribbonized straight : Ring north', { mode: 'ribbonized', circuit: 'Ring north' }],
   ['A 1 > B+ 3', { right: { cableId: cableB.id, side: 'high', from: 3, to: 3 } }],
   ['A 1 > B- 3', { right: { cableId: cableB.id, side: 'low', from: 3, to: 3 } }],
+  [
+    'A 1-2 > fused connector : Ring',
+    { right: null, connector: 'fusion-connector', mode: 'single', circuit: 'Ring' },
+  ],
+  ['A 1->FUSION', { right: null, connector: 'fusion-connector' }],
+  [
+    'A T1 > mechanical',
+    { left: { ...a, of: 'tube', from: 1, to: 1 }, right: null, connector: 'mechanical', mode: 'single' },
+  ],
+  ['A R1 > mechanical connectors', { right: null, connector: 'mechanical', mode: 'single' }],
+  ['B+ 3 > own connector', { left: { side: 'high' }, right: null, connector: 'own' }],
+  // As the cable ends by its entry, or fused.
+  ['A 1 > connector', { right: null, connector: 'fusion-connector' }],
+  ['DX 1 > connector', { right: null, connector: 'mechanical' }],
 ])('reads “%s”', (row, expected) => {
   expect(readOrderRow(row, entries).line).toMatchObject(expected);
 });
@@ -37,11 +51,41 @@ test.each([
     12,
     'Expected single, ribbon, ribbonized, straight, reversed or ": circuit", and found "backwards".',
   ],
+  [
+    'A 1 > fused connector ribbon',
+    23,
+    'Expected ": circuit" or the end of the line behind a connector, and found "ribbon".',
+  ],
+  [
+    'A 1 > own',
+    10,
+    'Expected a cable of this closure (A, B, DX), “fused connector” or “mechanical connector”, and the line ends here.',
+  ],
   ['A 1 > DX 1 :  ', 15, 'Expected the circuit’s name, and the line ends here.'],
 ])('says where “%s” cannot be read, and what was expected', (row, column, message) => {
   const read = readOrderRow(row, entries);
   if (read.line !== undefined) throw new Error('It was read');
   expect([read.column, rowProblemWords(read)]).toEqual([column, message]);
+});
+
+test('a cable that is called like a word of a connector is a cable', () => {
+  const own: Entry[] = [...entries, { cableId: id(4), manner: 'drop', key: 'OWN' }];
+  expect(readOrderRow('A 1 > OWN 1', own).line).toMatchObject({ right: { cableId: id(4), from: 1 } });
+  expect(readOrderRow('OWN 1 > own connector', own).line).toMatchObject({
+    left: { cableId: id(4) },
+    right: null,
+    connector: 'own',
+  });
+});
+
+test('a list of ends in connectors becomes a line for each run', () => {
+  const { lines, problems } = readOrder('A 1, 3, 5-8 > fused connector : Ring', entries);
+  expect(problems).toEqual([]);
+  expect(lines.map((line) => writeOrderLine(line, entries))).toEqual([
+    'A 1 > fused connector : Ring',
+    'A 3 > fused connector : Ring',
+    'A 5-8 > fused connector : Ring',
+  ]);
 });
 
 test('a row that cannot be read costs only itself, and empty rows nothing', () => {
@@ -66,20 +110,30 @@ const range = fc
     from,
     to: from + more,
   }));
-const anyLine: fc.Arbitrary<WrittenLine> = fc
+const circuit = fc.option(
+  fc
+    .string({ minLength: 1, maxLength: 60 })
+    .map((text) => text.trim())
+    .filter((text) => text !== '' && !text.includes('\n')),
+);
+const anySplices: fc.Arbitrary<WrittenLine> = fc
   .record({
     left: range,
     right: range,
     mode: fc.constantFrom('single' as const, 'ribbon' as const, 'ribbonized' as const),
     reversed: fc.boolean(),
-    circuit: fc.option(
-      fc
-        .string({ minLength: 1, maxLength: 60 })
-        .map((text) => text.trim())
-        .filter((text) => text !== '' && !text.includes('\n')),
-    ),
+    circuit,
   })
   .map(({ reversed, ...line }) => ({ ...line, ...(reversed ? { polarity: 'reversed' as const } : {}) }));
+
+const anyEnds: fc.Arbitrary<WrittenLine> = fc.record({
+  left: range,
+  right: fc.constant(null),
+  connector: fc.constantFrom('mechanical' as const, 'fusion-connector' as const, 'own' as const),
+  mode: fc.constant('single' as const),
+  circuit,
+});
+const anyLine = fc.oneof({ weight: 3, arbitrary: anySplices }, { weight: 1, arbitrary: anyEnds });
 
 test('what is written is read back the same', () => {
   fc.assert(
@@ -87,6 +141,16 @@ test('what is written is read back the same', () => {
       expect(readOrderRow(writeOrderLine(line, entries), entries).line).toEqual(line);
     }),
   );
+});
+
+test('a line leads to other fibers or to a connector, never to both or to nothing', () => {
+  const { right, ...line } = closure.order[0]!;
+  const isLine = (more: object) => orderLineSchema.safeParse({ ...line, ...more }).success;
+  expect(isLine({ right })).toBe(true);
+  expect(isLine({ right: null, connector: 'mechanical' })).toBe(true);
+  expect(isLine({ right: null })).toBe(false);
+  expect(isLine({ right, connector: 'mechanical' })).toBe(false);
+  expect(isLine({ right: null, connector: 'mechanical', mode: 'ribbon' })).toBe(false);
 });
 
 test('writes the closure’s order', () => expect(writeOrder(closure)).toBe('A 1-24 > B 1-24'));
@@ -110,7 +174,9 @@ describe('completion', () => {
     expect(complete('')).toEqual(['A', 'DX']);
     expect(complete('A ', [line!])).toEqual(['13-24', 'T3']);
     expect(complete('A 13-24 ')).toEqual(['>']);
-    expect(complete('A 13-24 > ')).toEqual(['DX']);
+    expect(complete('A 13-24 > ')).toEqual(['DX', 'fused connector', 'mechanical connector']);
+    expect(complete('A 13-24 > m')).toEqual(['mechanical connector']);
+    expect(complete('A 13 > fused connector ')).toEqual([':']);
     expect(complete('A 13-24 > DX ', [line!])).toEqual(['13-24', '13-24']);
     expect(complete('A T1 > DX ')).toEqual(['T1', '1-6']);
   });
@@ -174,7 +240,7 @@ test('a list becomes a line for each run that both sides have', () => {
   ]);
   expect(read('A 1,x > DX 1-2').problems).toHaveLength(1);
   expect(read('A 1,3 > Q 1-2').problems).toEqual([
-    'Expected a cable of this closure (A, B, DX), and found "1".',
+    'Expected a cable of this closure (A, B, DX), “fused connector” or “mechanical connector”, and found "1".',
   ]);
   expect(read(`A 1-99999,1 > DX 1-99999,1`).problems).toHaveLength(1);
 });

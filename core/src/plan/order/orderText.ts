@@ -1,5 +1,14 @@
 import { longestName } from '../../schemas';
-import { entryKey, type Closure, type Entry, type OrderLine, type OrderRange } from '../closure';
+import {
+  connectorNames,
+  entryKey,
+  rangesOf,
+  type Closure,
+  type Connector,
+  type Entry,
+  type OrderLine,
+  type OrderRange,
+} from '../closure';
 import type { Expected } from '../words';
 import { listedRows } from './orderLists';
 
@@ -13,6 +22,7 @@ import { listedRows } from './orderLists';
  *     A R7 > B R7 reversed       1 meets 12, ribbon by ribbon
  *     A 1-12 > B 1-12 reversed   1 meets 12, fiber by fiber
  *     A+ 73-84 > C 1-12 : Ring   the end toward higher distance of a cable that goes through; a circuit's name
+ *     C 1-2 > fused connector    ends in a connector that is spliced on; “mechanical connector”, “own connector” of a pigtail
  *
  * A cable is called by its key in the closure. "tube 3", "ribbons 1-6", "->" and any dash are read as well, and so are lists of single ranges: "A 1, 3, 5-8 > B 1-6" becomes a
  * line for each run of both sides.
@@ -87,15 +97,26 @@ const unitWord = /(?:tubes?|ribbons?|[tr])(?=\s*\d)/iy;
 /** Of a range, as keyboards and texts have it; not the one of an arrow. */
 const dash = /(?:-|–|—|−)(?!>)|\.\./y;
 
+/** The right side of a line whose fibers end in connectors. */
+const connectorPatterns: Readonly<Record<Connector, RegExp>> = {
+  mechanical: /mechanical(?:\s+connectors?)?(?![a-z])/iy,
+  'fusion-connector': /fus(?:ed|ion)(?:\s+connectors?)?(?![a-z])/iy,
+  // Both words: OWN may be the key of a cable.
+  own: /own\s+connectors?(?![a-z])/iy,
+};
+const anyConnector = /connectors?(?![a-z])/iy;
+
 /** Reads one row; when it cannot, says where and what was expected. */
 export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
   const scan = new Scanner(row);
   const keys = entries.map((entry, index) => entryKey(entry, index));
 
-  const key = (): { entry: Entry; side: OrderRange['side'] } | Expected => {
+  const key = (
+    code: 'cable' | 'cable-or-connector' = 'cable',
+  ): { entry: Entry; side: OrderRange['side'] } | Expected => {
     const word = scan.take(/[A-Za-z]{1,3}(?![A-Za-z])/y)?.toUpperCase();
     const entry = entries[keys.indexOf(word ?? '')];
-    if (!entry) return { code: 'cable', params: { keys } };
+    if (!entry) return { code, params: { keys } };
     const sign = scan.takeAtOnce(/[+\-−](?=\s|$)/y);
     return { entry, side: sign === null ? 'end' : sign === '+' ? 'high' : 'low' };
   };
@@ -130,16 +151,17 @@ export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
   if ('code' in left) return stop('left-range', left, { leftEntry });
   if (scan.take(/[-=–—−]?>|→/y) === null)
     return stop('arrow', { code: 'arrow', params: {} }, { left, leftEntry });
-  const rightKey = key();
-  if ('code' in rightKey) return stop('right-key', rightKey, { left, leftEntry });
-  const rightEntry = rightKey.entry;
-  const right = range(rightEntry.cableId, rightKey.side);
-  if ('code' in right) return stop('right-range', right, { left, leftEntry, rightEntry });
+  const connector = scanConnector(scan, leftEntry);
+  const rightKey = connector ? null : key('cable-or-connector');
+  if (rightKey && 'code' in rightKey) return stop('right-key', rightKey, { left, leftEntry });
+  const rightEntry = rightKey?.entry;
+  const right = rightKey && range(rightKey.entry.cableId, rightKey.side);
+  if (right && 'code' in right) return stop('right-range', right, { left, leftEntry, rightEntry });
 
   let mode: OrderLine['mode'] | null = null;
   let polarity: OrderLine['polarity'] | null = null;
   let circuit: string | null = null;
-  for (;;) {
+  for (; right;) {
     const word = scan.take(/single|ribbonized|ribbon|straight|reversed/iy)?.toLowerCase();
     if (word === 'single' || word === 'ribbon' || word === 'ribbonized') mode = word;
     else if (word === 'straight' || word === 'reversed') polarity = word;
@@ -151,7 +173,8 @@ export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
     if (circuit.length > longestName)
       return stop('words', { code: 'circuit-shorter', params: { longest: longestName } });
   }
-  if (!scan.atEnd) return stop('words', { code: 'mode-or-circuit', params: {} });
+  if (!scan.atEnd) return stop('words', { code: right ? 'mode-or-circuit' : 'circuit-or-end', params: {} });
+  if (connector) return { waiting: 'words', line: { left, right: null, connector, mode: 'single', circuit } };
   const line = { left, right };
   return {
     waiting: 'words',
@@ -164,9 +187,27 @@ export function readOrderRow(row: string, entries: readonly Entry[]): ReadRow {
   };
 }
 
+/** The connector that a cell of a table names; null where it names none. */
+export function readConnector(written: string, entry: Pick<Entry, 'ending'>): Connector | null {
+  const scan = new Scanner(written);
+  const found = scanConnector(scan, entry);
+  return found && scan.atEnd ? found : null;
+}
+
+/** The connector that a row names; where it says only "connector", the one that the cable's entry has, or a fused one. undefined where it names none. */
+function scanConnector(
+  scan: Scanner,
+  { ending = 'fusion-connector' }: Pick<Entry, 'ending'>,
+): Connector | undefined {
+  const named = (Object.keys(connectorPatterns) as Connector[]).find(
+    (one) => scan.take(connectorPatterns[one]) !== null,
+  );
+  return named ?? (scan.take(anyConnector) === null ? undefined : ending);
+}
+
 /** Ribbons are spliced as ribbons and everything else singly, unless the line says otherwise. */
 function usualMode({ left, right }: Pick<OrderLine, 'left' | 'right'>): OrderLine['mode'] {
-  return left.of === 'ribbon' || right.of === 'ribbon' ? 'ribbon' : 'single';
+  return right !== null && (left.of === 'ribbon' || right.of === 'ribbon') ? 'ribbon' : 'single';
 }
 
 class Scanner {
@@ -217,7 +258,7 @@ export function writeOrderLine(line: WrittenLine, entries: readonly Entry[]): st
     return `${entryKey(entries[index]!, index)}${sign} ${numbers}`;
   };
   return [
-    `${side(line.left)} > ${side(line.right)}`,
+    `${side(line.left)} > ${line.right ? side(line.right) : connectorNames[line.connector!]}`,
     line.mode === usualMode(line) ? null : line.mode,
     line.polarity === 'reversed' ? 'reversed' : null,
     line.circuit === null ? null : `: ${line.circuit}`,
@@ -230,7 +271,7 @@ export function writeOrderLine(line: WrittenLine, entries: readonly Entry[]): st
 export function writeOrder({ order, entries }: Pick<Closure, 'order' | 'entries'>): string {
   const known = new Set(entries.map((entry) => entry.cableId));
   return order
-    .filter((line) => known.has(line.left.cableId) && known.has(line.right.cableId))
+    .filter((line) => rangesOf(line).every(({ cableId }) => known.has(cableId)))
     .map((line) => writeOrderLine(line, entries))
     .join('\n');
 }

@@ -5,7 +5,7 @@ import { planChange } from './planChange';
 const line = closure.order[0]!;
 const facts = [spliceAt(0).id, spliceAt(23).id, spliceAt(23).id];
 const shorter = planClosure(
-  { ...closure, order: [{ ...line, left: { ...line.left, to: 12 }, right: { ...line.right, to: 12 } }] },
+  { ...closure, order: [{ ...line, left: { ...line.left, to: 12 }, right: { ...line.right!, to: 12 } }] },
   cables,
 );
 

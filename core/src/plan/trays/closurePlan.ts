@@ -5,7 +5,7 @@ import { openedFindings } from '../opened/openedFindings';
 import { entryFindings } from '../order/entries';
 import { entryKey, type Closure, type Tray } from '../closure';
 import type { FiberEnd } from '../fiberEnd';
-import { expandOrder, type PlannedSplice } from '../order/order';
+import { expandOrder, type PlannedEnd, type PlannedSplice } from '../order/order';
 import { leastChange } from './leastChange';
 import { portFindings } from '../models/ports';
 import { unitByFiber } from './bind';
@@ -35,6 +35,8 @@ export interface ClosurePlan {
   /** Fibers on each side of all of them. */
   readonly fibers: number;
   readonly unplaced: readonly PlannedSplice[];
+  /** Fiber ends that no other is joined to: they wear a connector, and lie on no tray. */
+  readonly ends: readonly PlannedEnd[];
   readonly findings: readonly PlanFinding[];
   /** Why everything is on its tray, in the order in which it was decided. */
   readonly reasons: readonly TrayReason[];
@@ -62,7 +64,7 @@ export function* planClosureInSteps(
   cables: ReadonlyMap<string, Cable>,
   lineNumber: (index: number) => number = (index) => index + 1,
 ): Generator<undefined, ClosurePlan> {
-  const { splices: ordered, findings } = expandOrder(closure, cables, lineNumber);
+  const { splices: ordered, ends, findings } = expandOrder(closure, cables, lineNumber);
   yield;
   const splices = byNumber(ordered, closure);
   const { spareSlots = 0, pins = [] } = closure;
@@ -99,7 +101,7 @@ export function* planClosureInSteps(
   findings.push(
     ...entryFindings(closure, cables),
     ...portFindings(closure, cables),
-    ...openedFindings(closure, cables, { splices: placed, unplaced }),
+    ...openedFindings(closure, cables, { splices: placed, unplaced, ends }),
   );
   for (const { pin, because } of layout.brokenPins)
     sayAt(findings, { kind: 'tray', tray: pin.tray })(
@@ -127,6 +129,7 @@ export function* planClosureInSteps(
     positionOf,
     fibers,
     unplaced,
+    ends,
     findings,
     reasons: layout.placements.map((placement) => reasonOf(placement, splices, closure.trays, names)),
   };
@@ -265,6 +268,7 @@ export function unassigned(
     for (const { left, right } of list)
       for (const ends of [left, right])
         for (const end of ends) if (end.cableId === cable.id) taken[end.fiber] = 1;
+  for (const end of plan.ends) if (end.cableId === cable.id) taken[end.fiber] = 1;
   const ranges: { from: number; to: number }[] = [];
   for (let number = 1; number < taken.length - 1; number += 1) {
     if (taken[number]) continue;

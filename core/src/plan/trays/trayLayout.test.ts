@@ -96,9 +96,9 @@ test('a tray takes sleeves of one kind', () => {
           ...line,
           mode: 'ribbon',
           left: { ...line.left, from: 1, to: 12 },
-          right: { ...line.right, from: 1, to: 12 },
+          right: { ...line.right!, from: 1, to: 12 },
         },
-        { ...line, left: { ...line.left, from: 13, to: 24 }, right: { ...line.right, from: 13, to: 24 } },
+        { ...line, left: { ...line.left, from: 13, to: 24 }, right: { ...line.right!, from: 13, to: 24 } },
       ],
     },
     new Map([ribbons, other].map((cable) => [cable.id, cable])),
@@ -215,7 +215,7 @@ test('lines written out of order are laid out by number', () => {
   const range = (from: number, to: number) => ({
     ...line,
     left: { ...line.left, from, to },
-    right: { ...line.right, from, to },
+    right: { ...line.right!, from, to },
   });
   const plan = planClosure({ ...closure, order: [range(13, 24), range(1, 12)] }, cables);
   expect(plan.splices.map((splice) => splice.left[0]!.fiber)).toEqual(
@@ -252,7 +252,7 @@ test('a tray that takes either kind is kept for ribbons that fit nowhere else', 
     ...line,
     mode,
     left: { ...line.left, from, to },
-    right: { ...line.right, from, to },
+    right: { ...line.right!, from, to },
   });
   const { unplaced, trays } = planClosure(
     {
@@ -274,7 +274,7 @@ test('a ribbon that is made of two tubes keeps both together, and is seen where 
     ...line,
     mode,
     left: { ...line.left, from, to },
-    right: { ...line.right, from, to },
+    right: { ...line.right!, from, to },
   });
   const { findings } = planClosure(
     {

@@ -224,30 +224,49 @@ function insideMarks(marks: CutMarks, { cable, opening, lengths }: EndCut): void
 
 function trayMarks(marks: CutMarks, { cable, opening, lengths, opened, whole, school, knife }: EndCut): void {
   const central = cable.construction.kind === 'central-ribbon' || cable.construction.kind === 'drop';
-  if (opened.length > 0)
+  // What wears connectors alone lies on no tray; a drop's fiber goes into its connector as it is.
+  const onTrays = opened.filter(({ used, inConnectors }) => inConnectors < used);
+  const fannedOut =
+    cable.construction.kind === 'drop' ? [] : opened.filter((unit) => !onTrays.includes(unit));
+  const numbers = (units: readonly OpenedUnit[]) => units.map(({ holder }) => holder.number);
+  const named = (units: readonly OpenedUnit[]) => holdersNamed(units.map(({ holder }) => holder));
+  if (onTrays.length > 0)
     marks.add({
       id: 'tray',
       kind: 'tray',
       at: opening - lengths.tubeToTray,
-      title: `${holdersNamed(opened.map(({ holder }) => holder))}: mark the tray’s entry`,
+      title: `${named(onTrays)}: mark the tray’s entry`,
       tool: 'Marker; felt wrap and two ties',
-      units: opened.map(({ holder }) => holder.number),
-      why: `${marks.tape(lengths.tubeToTray)} from the sheath edge it goes in. ${trayWords(opened)}`,
+      units: numbers(onTrays),
+      why: `${marks.tape(lengths.tubeToTray)} from the sheath edge it goes in. ${trayWords(onTrays)}`,
     });
-  if (opened.length > 0 && !central) {
-    const end = opening - lengths.tubeToTray - tubeInTray;
-    const pulled = Math.max(0, end - knife);
+  if (fannedOut.length > 0)
     marks.add({
-      id: 'tube-end',
-      kind: 'tube-end',
-      at: end,
-      title: 'Take the tubes off to here',
-      tool: tubeTool(school).tool,
-      depth: tubeTool(school).depth,
-      units: opened.map(({ holder }) => holder.number),
-      why: `${marks.tape(tubeInTray)} reach into the tray. Pull ${marks.tape(pulled)} off in ${Math.max(1, Math.ceil(pulled / tubePiece))} pieces of at most ${marks.tape(tubePiece)}.`,
+      id: 'tray.fan-out',
+      kind: 'tray',
+      at: opening - lengths.tubeToTray,
+      title: `${named(fannedOut)}: mark the fan-out’s entry`,
+      tool: 'Marker; fan-out kit',
+      units: numbers(fannedOut),
+      why: `${marks.tape(lengths.tubeToTray)} from the sheath edge it goes in. Every fiber gets a tube of its own there before it wears a connector.`,
     });
-  }
+  const end = opening - lengths.tubeToTray - tubeInTray;
+  const pulled = Math.max(0, end - knife);
+  for (const [units, id, where] of [
+    [onTrays, 'tube-end', 'the tray'],
+    [fannedOut, 'tube-end.fan-out', 'the fan-out'],
+  ] as const)
+    if (units.length > 0 && !central)
+      marks.add({
+        id,
+        kind: 'tube-end',
+        at: end,
+        title: 'Take the tubes off to here',
+        tool: tubeTool(school).tool,
+        depth: tubeTool(school).depth,
+        units: numbers(units),
+        why: `${marks.tape(tubeInTray)} reach into ${where}. Pull ${marks.tape(pulled)} off in ${Math.max(1, Math.ceil(pulled / tubePiece))} pieces of at most ${marks.tape(tubePiece)}.`,
+      });
   const grouped = opened.filter(({ holder }) => holder.groupSize !== null);
   if (grouped.length > 0)
     marks.add({

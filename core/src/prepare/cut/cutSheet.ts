@@ -19,6 +19,7 @@ import {
 } from './lengths';
 import {
   cutIn,
+  endsInConnectors,
   isOpened,
   liveIn,
   openedUnits,
@@ -83,18 +84,22 @@ export function cutSheet(
   const entry = closure.entries[index] ?? { cableId: cable.id, manner: 'cut' as const };
   const key = entryKey(entry, Math.max(0, index));
   const through = goesThrough(entry.manner);
-  const lengths = lengthsOf(closure);
+  // Spliced to nothing, as at the customer: opened for its connectors alone.
+  const alone = cable.construction.kind === 'drop' && endsInConnectors(plan, cable.id);
+  const asked = lengthsOf(closure);
+  const lengths = alone ? { ...asked, strengthMember: 0 } : asked;
   const { opened, whole } = openedUnits(plan, cable, entry.manner);
-  const table = tableOpening(cable, closure, lengths);
+  const table = alone ? lengths.connectorOpening : tableOpening(cable, closure, lengths);
   const opening = through ? openingThrough(opened, table, lengths) : table;
   // What a knife opened is cut off; where a second ring starts the ripcord, nothing was.
   const knife = !secondRing && byKnife(cable, closure, through) ? Math.min(ripcordWindow, opening) : 0;
 
-  const nothing = !isOpened(plan, closure, cable.id);
+  const nothing = !isOpened(plan, closure, cable);
   const findings = nothing ? [] : lengthFindings(opening, lengths, through, key, cable);
   const impossible = findings.some(({ severity }) => severity === 'error');
   const slack: UnitSlack[] =
-    impossible || cable.construction.kind === 'pigtails'
+    // How often a connector can be put on anew depends on its kind: nobody said.
+    impossible || alone || cable.construction.kind === 'pigtails'
       ? []
       : opened.map((unit) => ({
           unit,

@@ -20,6 +20,8 @@ export const usualLengths: PreparationLengths = {
   windowInset: 381,
   exitStub: 0,
   dropOpening: 914.4,
+  // 12 in: the drop at the customer's end.
+  connectorOpening: 304.8,
   coils: 2,
   coilDiameter: 80,
   basketDiameter: 0,

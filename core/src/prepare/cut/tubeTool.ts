@@ -21,9 +21,13 @@ export function tubeTool(
 /** "Tubes 1 BL, 2 OR into tray 1; tube 3 GR into tray 2." */
 export function trayWords(opened: readonly OpenedUnit[]): string {
   const byTray = new Map<string, OpenedUnit['holder'][]>();
-  for (const { holder, trays } of opened) {
+  for (const { holder, trays, used, inConnectors } of opened) {
     const where =
-      trays.length === 0 ? 'no tray yet' : `tray${trays.length === 1 ? '' : 's'} ${trays.join(' and ')}`;
+      inConnectors === used
+        ? 'a fan-out, for its connectors'
+        : trays.length === 0
+          ? 'no tray yet'
+          : `tray${trays.length === 1 ? '' : 's'} ${trays.join(' and ')}`;
     byTray.set(where, [...(byTray.get(where) ?? []), holder]);
   }
   const words = [...byTray].map(([where, holders]) => `${holdersNamed(holders)} into ${where}`);

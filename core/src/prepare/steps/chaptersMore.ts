@@ -208,6 +208,14 @@ export function pigtailChapter({ sheet, tape }: StepContext): Chapter {
 /** How a drop or pigtail ends where it is not spliced to another fiber. */
 export type Ending = 'splice' | 'mechanical' | 'fusion-connector';
 
+/** Visible light through a connector. */
+export const lightWords = {
+  what: 'Visible light into the connector, toward the far end: it shows there, and the joint in the connector stays dark.',
+  good: 'No glow at the joint.',
+  mistake: 'Leaving a connector that glows.',
+  caution: 'Never look into a fiber end. Be sure that the fiber is not live before a source is connected.',
+} as const;
+
 /** A mechanical or a fusion splice-on connector. */
 export function connectorChapter(
   { tape }: Pick<StepContext, 'tape'>,
@@ -244,11 +252,7 @@ export function connectorChapter(
         {
           id: 'mechanical-light',
           title: 'Visible light',
-          what: 'Visible light into the connector, toward the far end: it shows there, and the joint in the connector stays dark.',
-          good: 'No glow at the joint.',
-          mistake: 'Leaving a connector that glows.',
-          caution:
-            'Never look into a fiber end. Be sure that the fiber is not live before a source is connected.',
+          ...lightWords,
         },
       ],
     };

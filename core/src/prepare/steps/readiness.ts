@@ -46,6 +46,8 @@ const stopsByItem: Readonly<Record<string, string>> = {
   alcohol: 'cleaning fibers',
   grease: 'seating the seals',
   soap: 'the flash test',
+  'fusion-connector': 'putting connectors on',
+  'mechanical-connector': 'putting connectors on',
 };
 
 function stopsOf(item: string): string {
@@ -89,7 +91,7 @@ export function itemsFor(
   add('shards', 'Container for shards', everywhere, 'cleaving');
   for (const entry of closure.entries) {
     const cable = cables.get(entry.cableId);
-    if (!cable || !isOpened(plan, closure, cable.id)) continue;
+    if (!cable || !isOpened(plan, closure, cable)) continue;
     const how = cable.label;
     add('caliper', 'Caliper, or tape for the circumference', how, 'choosing the seal');
     const { kind } = cable.construction;
@@ -129,6 +131,12 @@ export function itemsFor(
     add('machine', 'Splicing machine, charged', 'the splices', 'splicing');
     add('cleaver', 'Cleaver', 'the splices', 'splicing');
   }
+  const connectors = plan.ends.map(({ connector }) => connector);
+  if (connectors.includes('fusion-connector'))
+    add('machine', 'Splicing machine, charged', 'the fused connectors', 'splicing connectors on');
+  if (connectors.some((connector) => connector !== 'own'))
+    add('cleaver', 'Cleaver', 'the connectors', 'putting connectors on');
+  if (connectors.length > 0) add('light', 'Visible light source', 'the connectors', 'the light check');
   if ((closure.testPressure ?? 0) > 0)
     add('pump', 'Pump with gauge', 'the closure is tested with pressure', 'the flash test');
   return [...tools, ...parts];
@@ -194,7 +202,7 @@ export function cautionsFor(
     (cable.live ?? []).map(({ circuit, from, to }) => `${cable.label} ${from}–${to} (${circuit})`),
   );
   const passing = here.some(
-    ({ entry, cable }) => goesThrough(entry.manner) && isOpened(plan, closure, cable.id),
+    ({ entry, cable }) => goesThrough(entry.manner) && isOpened(plan, closure, cable),
   );
   if (live.length > 0 || passing)
     add(

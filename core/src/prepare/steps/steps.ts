@@ -16,7 +16,7 @@ import { openChapter, ribbonChapter, tubeChapter, type SheathSchool, type StepCo
 import { fitChapter, type FitSeat, type RodSchool } from './fitting';
 import type { WipeSchool } from './wipe';
 import { cutSheet } from '../cut/cutSheet';
-import { isOpened } from '../../plan/opened/openedUnits';
+import { endsInConnectors, isOpened } from '../../plan/opened/openedUnits';
 import type { Chapter } from './step';
 import type { ScorerMotion, TubeSchool } from '../cut/tubeTool';
 
@@ -59,7 +59,7 @@ export function stepsFor(
     readonly toward?: { readonly low: string; readonly high: string };
   },
 ): Chapter[] {
-  if (!isOpened(plan, closure, cable.id)) return [];
+  if (!isOpened(plan, closure, cable)) return [];
   const { units, schools, seat, ending = 'splice', toward } = wishes;
   const sheet = cutSheet(closure, plan, cable, {
     units,
@@ -86,7 +86,8 @@ export function stepsFor(
   }
   const sizes = ribbonizedSizes(plan, cable);
   if (sizes.length > 0) chapters.push(ribbonizingChapter(context, schools.ribbonizing, sizes));
-  if ((kind === 'drop' || kind === 'pigtails') && ending !== 'splice')
+  // What ends in connectors by the order has their steps for each fiber: `connectorSteps`.
+  if ((kind === 'drop' || kind === 'pigtails') && ending !== 'splice' && !endsInConnectors(plan, cable.id))
     chapters.push(connectorChapter(context, ending));
   return chapters;
 }

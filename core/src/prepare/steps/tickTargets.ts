@@ -1,4 +1,11 @@
-import { compareFacts, spliceIdOf, type Fact, type Measurement, type Tick } from '../../facts';
+import {
+  compareFacts,
+  spliceIdOf,
+  type Fact,
+  type LightCheck,
+  type Measurement,
+  type Tick,
+} from '../../facts';
 import type { Closure } from '../../plan/closure';
 import { fiberEndKey, runsOf, spliceId, type FiberEnd } from '../../plan/fiberEnd';
 
@@ -93,24 +100,32 @@ export const tickTargets = {
   sheathNumber: (cableId: string) => measure(cableId, 'sheath-number'),
 };
 
-/** What counts of a closure's ticks and measurements: the last of each target, by its key. */
+/** What counts of a closure's ticks, measurements and light checks: the last of each target, by its key. */
 export interface PrepareState {
   readonly ticks: ReadonlyMap<string, Tick>;
   readonly values: ReadonlyMap<string, Measurement>;
+  /** Light checks, by the key of the fiber end. */
+  readonly lights: ReadonlyMap<string, LightCheck>;
 }
 
 export function prepareState(facts: Iterable<Fact>): PrepareState {
   const ticks = new Map<string, Tick>();
   const values = new Map<string, Measurement>();
+  const lights = new Map<string, LightCheck>();
   for (const fact of facts) {
     if (fact.kind === 'tick') keepLast(ticks, keyOf(fact.subject, fact.body), fact);
     else if (fact.kind === 'measurement')
       keepLast(values, measure(fact.subject.cableId, fact.body.of).key, fact);
+    else if (fact.kind === 'light-check') keepLast(lights, fiberEndKey(fact.subject), fact);
   }
-  return { ticks, values };
+  return { ticks, values, lights };
 }
 
-function keepLast<F extends Tick | Measurement>(known: Map<string, F>, key: string, fact: F): void {
+function keepLast<F extends Tick | Measurement | LightCheck>(
+  known: Map<string, F>,
+  key: string,
+  fact: F,
+): void {
   const before = known.get(key);
   if (!before || compareFacts(before, fact) < 0) known.set(key, fact);
 }

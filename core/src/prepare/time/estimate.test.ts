@@ -125,6 +125,7 @@ test('what is done already costs nothing more', () => {
     ribbons: 0,
     pigtails: 0,
     sleeves: {},
+    connectors: 0,
     sealed: true,
   };
   expect(estimateClosure(closure, plan, cables, none, usualPace).seconds).toBe(0);

@@ -57,7 +57,7 @@ export const usualPace: Pace = {
 
 /** One line of the arithmetic. Seconds. */
 export interface EstimateLine {
-  readonly id: 'set-up' | 'cable' | 'single' | 'ribbon' | 'ribbonize' | 'seal' | 'test';
+  readonly id: 'set-up' | 'cable' | 'single' | 'ribbon' | 'connector' | 'ribbonize' | 'seal' | 'test';
   readonly what: string;
   readonly seconds: number;
   /** How it was computed, in numbers. */
@@ -116,6 +116,8 @@ export interface WorkLeft {
   readonly pigtails: number;
   /** How many of them wear which sleeve; a mechanical connector wears none. */
   readonly sleeves: Readonly<Partial<Record<SleeveKind, number>>>;
+  /** Connectors that are put on fiber ends which no other is joined to. */
+  readonly connectors: number;
   readonly sealed: boolean;
 }
 
@@ -145,6 +147,7 @@ export function allWork(closure: Closure, plan: ClosurePlan, cables: ReadonlyMap
   return {
     unprepared: new Map(closure.entries.map((entry) => [entry.cableId, 1])),
     ...splicesLeft(closure, [...plan.splices, ...plan.unplaced], cables),
+    connectors: plan.ends.filter(({ connector }) => connector !== 'own').length,
     sealed: false,
   };
 }
@@ -172,12 +175,17 @@ export function estimateClosure(
   const add = (id: EstimateLine['id'], what: string, seconds: number, how: string) => {
     if (seconds > 0) lines.push({ id, what, seconds, how });
   };
+  const openedHere = (cableId: string) => {
+    const cable = cables.get(cableId);
+    return cable !== undefined && isOpened(plan, closure, cable);
+  };
   const unprepared = closure.entries.filter((entry) => (left.unprepared.get(entry.cableId) ?? 1) > 0);
-  const opening = unprepared.some((entry) => isOpened(plan, closure, entry.cableId));
-  if (opening || left.singles + left.ribbons > 0) add('set-up', 'Set up', pace.setUp, minutes(pace.setUp));
+  const opening = unprepared.some((entry) => openedHere(entry.cableId));
+  if (opening || left.singles + left.ribbons + left.connectors > 0)
+    add('set-up', 'Set up', pace.setUp, minutes(pace.setUp));
   for (const entry of unprepared) {
     const cable = cables.get(entry.cableId);
-    if (!cable || !isOpened(plan, closure, cable.id)) continue;
+    if (!cable || !isOpened(plan, closure, cable)) continue;
     const share = left.unprepared.get(cable.id) ?? 1;
     const { kind } = cable.construction;
     const small = kind === 'drop' || kind === 'pigtails';
@@ -241,6 +249,12 @@ export function estimateClosure(
   };
   splice('single', left.singles, pace.single);
   splice('ribbon', left.ribbons, pace.ribbon);
+  add(
+    'connector',
+    left.connectors === 1 ? '1 connector' : `${left.connectors} connectors`,
+    left.connectors * pace.connector,
+    `${left.connectors} × ${minutes(pace.connector)}`,
+  );
   if (!left.sealed) {
     add('seal', 'Seal', pace.seal, minutes(pace.seal));
     if ((closure.testPressure ?? 0) > 0) add('test', 'Flash test', pace.test, minutes(pace.test));

@@ -1,4 +1,5 @@
 import {
+  connectorNames,
   cablesAlong,
   fiberCount,
   fiberName,
@@ -245,6 +246,7 @@ function StepRow({
     );
   }
   const site = siteOf(definition.sites, step.siteId);
+  if (step.kind === 'connector') return <ConnectorRow {...{ step, definition, above, below }} />;
   if (step.kind === 'splice') {
     const state = stateAt(step, ledgers);
     const loss = readingAt(step, ledgers);
@@ -299,6 +301,36 @@ function StepRow({
           {step.kind === 'through' ? 'Goes through, not cut.' : stopWords[step.because]}
         </Type>
       </View>
+    </CordRow>
+  );
+}
+
+/** Where the light comes out, or goes in. */
+function ConnectorRow({
+  step,
+  definition,
+  above,
+  below,
+}: {
+  step: Extract<WayStep, { kind: 'connector' }>;
+  definition: ProjectDefinition;
+  above: Stretch;
+  below: Stretch;
+}) {
+  const { circuit, connector } = step.end;
+  return (
+    <CordRow above={above} below={below} knot={<Knot mark="holds" size={20} />} knotSize={20}>
+      <Pressable
+        role="link"
+        onPress={() => router.navigate(places.connectors(definition.project.id, step.closureId))}
+        style={styles.site}
+      >
+        <Type look="heading">{siteOf(definition.sites, step.siteId).name}</Type>
+        <Type look="small" tone="soft">
+          Ends here in {connector === 'own' ? 'its own connector' : `a ${connectorNames[connector]}`}
+          {circuit ? ` · ${circuit}` : ''}
+        </Type>
+      </Pressable>
     </CordRow>
   );
 }

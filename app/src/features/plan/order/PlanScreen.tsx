@@ -186,7 +186,7 @@ function PlanAt({
         title={`Plan · ${site.name}`}
         subtitle={
           check
-            ? `${check.splices} splices${check.unplaced > 0 ? `, ${check.unplaced} without a slot` : ''}${current ? '' : ' · checking'}`
+            ? `${check.splices} splices${check.unplaced > 0 ? `, ${check.unplaced} without a slot` : ''}${check.ends > 0 ? `, ${check.ends} in connectors` : ''}${current ? '' : ' · checking'}`
             : 'checking'
         }
         up={{ href: places.closure(projectId, saved.id), name: 'the closure' }}

@@ -143,7 +143,14 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
                 />
               </View>
               <PlanFindings findings={ledger.plan.findings} units={definition.project.units} />
-              {ledger.rollUp.count === 0 ? (
+              {ledger.plan.ends.length > 0 ? (
+                <Action
+                  label={`${ledger.plan.ends.length} in connectors`}
+                  detail="Put them on, check the light"
+                  onPress={() => router.navigate(places.connectors(projectId, closure.id))}
+                />
+              ) : null}
+              {ledger.rollUp.count === 0 && ledger.plan.ends.length === 0 ? (
                 <Type>Nothing is planned here yet. The plan says which fibers meet on which tray.</Type>
               ) : null}
               <Unplanned ledger={ledger} cables={cablesOf(definition)} />

@@ -36,7 +36,9 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
   const { stepsFolded } = usePreferences();
   const schools = useSchools();
   const [ending, setEnding] = useState(() => endingOf(closure, cable.id));
-  const planned = closure.entries.find((entry) => entry.cableId === cable.id)?.ending !== undefined;
+  const inConnectors = ledger.plan.ends.filter((end) => end.cableId === cable.id).length;
+  const planned =
+    inConnectors > 0 || closure.entries.find((entry) => entry.cableId === cable.id)?.ending !== undefined;
   const sheet = sheetOf(definition, closure, ledger.plan, cable, schools);
   const chapters = useMemo(
     () =>
@@ -98,8 +100,12 @@ function StepsAt({ atHand, cable }: { atHand: AtHand; cable: Cable }) {
                 <Action
                   bench
                   kind="now"
-                  label="To the other cables"
-                  onPress={() => router.navigate(places.prepare(projectId, closure.id))}
+                  label={inConnectors > 0 ? 'To the connectors' : 'To the other cables'}
+                  onPress={() =>
+                    router.navigate(
+                      (inConnectors > 0 ? places.connectors : places.prepare)(projectId, closure.id),
+                    )
+                  }
                 />
               ) : nextIsOpen && !next.check ? (
                 <Action bench kind="now" label={`Done: ${next.title}`} onPress={() => finish(next)} />

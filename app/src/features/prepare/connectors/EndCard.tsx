@@ -1,0 +1,198 @@
+import {
+  connectorNames,
+  fiberName,
+  isDone,
+  tickOf,
+  tickTargets,
+  type PlannedEnd,
+  type TickAnswer,
+} from '@cordel/core';
+import {
+  connectorSteps,
+  endState,
+  lightAdvice,
+  lightOf,
+  lightSeenWords,
+  lightWords,
+  type EndState,
+  type Step,
+} from '@cordel/core/prepare';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { Action } from '../../../ui/Action';
+import { Caution } from '../../../ui/Caution';
+import { CordRow } from '../../../ui/Cord';
+import { FiberToken, spokenFiber } from '../../../ui/FiberToken';
+import { Knot } from '../../../ui/Knot';
+import { useCordelTheme } from '../../../ui/theme';
+import { space, stroke, touch } from '../../../ui/tokens';
+import { SpokenOnly, Type } from '../../../ui/Type';
+import { places } from '../../../shell/places';
+import { StepCard } from '../../../shell/steps/StepCard';
+import { whoAndWhen } from '../../../shell/steps/tickWords';
+import type { AtHand } from '../AtClosure';
+
+const stateWords: Readonly<Record<Exclude<EndState, 'passes' | 'fails'>, string>> = {
+  open: 'not begun',
+  begun: 'begun',
+  on: 'on, light not checked',
+};
+
+interface EndCardProps {
+  atHand: AtHand;
+  end: PlannedEnd;
+  /** As the order calls it. */
+  called: string;
+  first: boolean;
+  last: boolean;
+  open: boolean;
+  onOpen: () => void;
+  /** Light was checked: on to the next. */
+  onSettled: () => void;
+}
+
+/** A fiber end on the cord: which it is, how far it is, and when it is open its steps and its light check. */
+export function EndCard({ atHand, end, called, first, last, open, onOpen, onSettled }: EndCardProps) {
+  const { palette } = useCordelTheme();
+  const { cables, definition } = atHand;
+  const { state } = atHand.preparing;
+  const cable = cables.get(end.cableId)!;
+  const name = fiberName(cable, end.fiber);
+  const how = endState(end, state);
+  const light = lightOf(state, end);
+  const passes = how === 'passes';
+  return (
+    <CordRow
+      above={first ? 'none' : 'open'}
+      below={last ? 'none' : passes ? 'done' : 'open'}
+      knot={<Knot mark={passes ? 'holds' : how === 'fails' ? 'redo' : 'open'} size={24} />}
+      knotSize={24}
+      knotAt={30}
+    >
+      <View
+        role="group"
+        aria-label={called}
+        style={[
+          styles.card,
+          open ? { borderColor: palette.ink, backgroundColor: palette.sheet } : styles.closed,
+        ]}
+      >
+        <Pressable role="button" aria-expanded={open} onPress={onOpen} style={styles.head}>
+          <View style={styles.name}>
+            <Type look="heading">{called}</Type>
+            <FiberToken name={name} />
+            <SpokenOnly text={`, ${spokenFiber(name)} of ${cable.label}, `} />
+          </View>
+          <Type look="small" tone="soft">
+            {[cable.label, connectorNames[end.connector], end.circuit].filter(Boolean).join(' · ')}
+          </Type>
+          <Type look="small" tone={how === 'fails' ? 'accent' : 'ink'}>
+            {how === 'passes' || how === 'fails'
+              ? `${lightSeenWords[light!.body.seen]} · ${whoAndWhen(light!, definition.project.timeZone)}`
+              : stateWords[how]}
+          </Type>
+        </Pressable>
+        {open ? (
+          <View style={styles.body}>
+            <EndSteps atHand={atHand} end={end} />
+            <LightPart atHand={atHand} end={end} onSettled={onSettled} />
+          </View>
+        ) : null}
+      </View>
+    </CordRow>
+  );
+}
+
+/** What is done until the connector is on. */
+function EndSteps({ atHand, end }: { atHand: AtHand; end: PlannedEnd }) {
+  const { definition } = atHand;
+  const { state, tick } = atHand.preparing;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const steps = connectorSteps(end.connector, definition.project.units);
+  const about = (step: Step) => tickTargets.stepAt(end, step.id);
+  const done = (step: Step) => isDone(state, about(step));
+  const open = chosen ?? (lightOf(state, end) ? '' : steps.find((step) => !done(step))?.id);
+  const finish = (step: Step, answer: TickAnswer | null = null, note = '') => {
+    tick(about(step), 'done', { answer, note });
+    setChosen(null);
+  };
+  return steps.map((step, index) => (
+    <StepCard
+      key={step.id}
+      step={step}
+      first={index === 0}
+      last={index === steps.length - 1}
+      beforeDone={index > 0 && done(steps[index - 1]!)}
+      tick={tickOf(state, about(step))}
+      marks={[]}
+      open={open === step.id}
+      folded
+      zone={definition.project.timeZone}
+      timerId={about(step).key}
+      onOpen={() => setChosen(open === step.id ? '' : step.id)}
+      onDone={(answer, note) => finish(step, answer, note)}
+      onUndo={() => tick(about(step), 'open')}
+    />
+  ));
+}
+
+/** Light from the connector toward the far end: what is seen, and what to do where it does not get through. */
+function LightPart({ atHand, end, onSettled }: { atHand: AtHand; end: PlannedEnd; onSettled: () => void }) {
+  const { projectId, closure, cables } = atHand;
+  const { state, checkLight } = atHand.preparing;
+  const seen = lightOf(state, end)?.body.seen ?? null;
+  const own = end.connector === 'own';
+  const cable = cables.get(end.cableId)!;
+  const span = Math.max(
+    0,
+    cable.siteIds.indexOf(closure.siteId) - (end.side === 'low' || end.side === 'end' ? 1 : 0),
+  );
+  return (
+    <View style={styles.light}>
+      <Type look="heading">Light check</Type>
+      <Type>
+        {own ? 'Visible light into the connector, toward the far end: it shows there.' : lightWords.what}
+      </Type>
+      <Caution text={lightWords.caution} />
+      {seen === 'glows' || seen === 'nothing' ? (
+        <Type look="strong" tone="accent" role="alert">
+          {lightAdvice(seen, end.connector)}
+        </Type>
+      ) : null}
+      {seen === null ? (
+        <View style={styles.keys}>
+          <Action
+            bench
+            label="Light at the far end"
+            spoken={`Light at the far end${own ? '' : ', and the joint stays dark'}`}
+            onPress={() => {
+              checkLight(end, 'far-end');
+              onSettled();
+            }}
+          />
+          {own ? null : <Action bench label="Glows at the joint" onPress={() => checkLight(end, 'glows')} />}
+          <Action bench label="No light at the far end" onPress={() => checkLight(end, 'nothing')} />
+        </View>
+      ) : (
+        <View style={styles.keys}>
+          <Action bench label="Check again" onPress={() => checkLight(end, 'open')} />
+        </View>
+      )}
+      <Action
+        label="Follow this fiber"
+        onPress={() => router.navigate(places.follow(projectId, end.cableId, end.fiber, span))}
+      />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  card: { borderWidth: stroke.rule, marginVertical: space.tight, marginRight: space.small },
+  closed: { borderColor: 'transparent' },
+  head: { minHeight: touch.bench, padding: space.medium, gap: space.hair },
+  name: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: space.medium },
+  body: { padding: space.medium, paddingTop: 0, gap: space.medium },
+  light: { gap: space.medium },
+  keys: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+});

@@ -43,12 +43,35 @@ export function everyScreen() {
       body: { what: 'polarity', state: 'done', answer: null, note: '' },
     };
     await request(`${server.url}/api/projects/${demo.projectId}/facts`, 'POST', { facts: [fact] });
+    await planConnectors();
   }, 120_000);
   afterAll(async () => {
     await browser.close();
     await server.stop();
     removeFolders();
   });
+}
+
+/** Fibers of the school's terminal that end in connectors, of which one lets no light through. */
+async function planConnectors(): Promise<void> {
+  const school = await firstProject(server, 'T1');
+  const closure = school.definition.closures.find(({ id }) => id === school.closureId)!;
+  const left = { cableId: school.cable('24 Escola'), side: 'end', from: 11, to: 12 };
+  const line = { left, right: null, connector: 'fusion-connector', mode: 'single', circuit: null };
+  const url = `${server.url}/api/projects/${demo.projectId}`;
+  const order = [...closure.order, { id: '019d8ea6-0000-7000-8000-000000000002', ...line }];
+  await request(`${url}/closures/${closure.id}`, 'PUT', { ...closure, order });
+  const light = {
+    v: 2,
+    id: '019d8ea6-0000-7000-8000-000000000003',
+    kind: 'light-check',
+    madeAt: '2026-04-15T02:00:00.000Z',
+    by: null,
+    device: null,
+    subject: { on: 'end', closureId: closure.id, cableId: left.cableId, fiber: 11, side: 'end' },
+    body: { seen: 'glows', note: '' },
+  };
+  await request(`${url}/facts`, 'POST', { facts: [light] });
 }
 
 /** The address at which the server of this file shows its shelf. */
@@ -219,6 +242,15 @@ export const screens: ScreenAt[] = [
       await press(page, /^Tube 7: its color/);
       await press(page, 'BL blue');
       await see(page, 'BL is not what the plan expects');
+    },
+  },
+  {
+    name: 'connectors',
+    path: () => `${demo.closureAt('T1')}/prepare/connectors`,
+    shows: 'glows at the joint',
+    then: async (page) => {
+      await press(page, /^A 12 /);
+      await see(page, 'What goes on first');
     },
   },
   { name: 'closure’s table', path: () => `${demo.closureAt('U3')}/table`, shows: 'Save the table' },

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { closure as example, definition, id, isFact, tickAt, timeOf } from '../../../test/example';
+import { cleaver as ownCleaver } from '../../../test/gear';
 import { cableOf, joint } from '../../../test/joint';
+import { plainly } from '../../../test/plainly';
 import {
   addFact,
   buildLedger,
@@ -308,6 +310,21 @@ describe('the light check', () => {
     expect(ids('mechanical')).toEqual(['mechanical-strip', 'mechanical-cleave', 'mechanical-seat']);
     expect(ids('fusion-connector')[0]).toBe('fusion-parts');
     expect(ids('fusion-connector').at(-1)).toBe('fusion-housing');
+  });
+
+  test('the splice in a connector is told with tonight’s lengths', () => {
+    const cleaver = { ...ownCleaver, cleaveLength: 10 };
+    const what = (hands: Parameters<typeof connectorSteps>[2]) =>
+      plainly(
+        connectorSteps('fusion-connector', 'mm', hands).find(({ id: step }) => step === 'fusion-splice')!
+          .what,
+      );
+    expect(what({ coating: 250, cleaver })).toContain(
+      'Strip 38 mm, clean, cleave to 10 mm, or as the connector asks',
+    );
+    // A length that nobody set is not guessed.
+    expect(what({ coating: 900, cleaver })).toContain('cleave as the connector asks');
+    expect(what({ coating: 250, cleaver: null })).toContain('cleave as the connector asks');
   });
 
   test('an end is open, begun, on, and then light gets through it or not; the last check counts', () => {

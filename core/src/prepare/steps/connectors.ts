@@ -1,4 +1,5 @@
 import type { LightCheck } from '../../facts';
+import type { Cleaver } from '../../gear/gear';
 import type { Units } from '../../line/project';
 import type { Connector } from '../../plan/closure';
 import { fiberEndKey, type FiberEnd } from '../../plan/fiberEnd';
@@ -6,16 +7,35 @@ import type { PlannedEnd } from '../../plan/order/order';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
 import { formatTape } from '../../units/tapeLength';
 import { connectorChapter } from './chaptersMore';
+import { bareLength, cleaveLengthFor, type Coating } from './handSteps';
 import type { Step } from './step';
 import { isDone, tickTargets, type PrepareState } from './tickTargets';
 
 /**
  * What is done at a fiber end until its connector is on; nothing where it came with one. The light check after it is a fact of its own: see `lightOf`.
+ * @param hands the fiber's coating and the cleaver of the night, for the lengths; they are left out where they are not given
  */
-export function connectorSteps(connector: Connector, units: Units): readonly Step[] {
+export function connectorSteps(
+  connector: Connector,
+  units: Units,
+  hands?: { readonly coating: Coating; readonly cleaver: Cleaver | null },
+): readonly Step[] {
   if (connector === 'own') return [];
-  const { steps } = connectorChapter({ tape: (length) => formatTape(length, units) }, connector);
-  return steps.filter(({ id }) => id !== 'mechanical-light');
+  const tape = (length: number) => formatTape(length, units);
+  const { steps } = connectorChapter({ tape }, connector);
+  return steps
+    .filter(({ id }) => id !== 'mechanical-light')
+    .map((step) => (hands && step.id === 'fusion-splice' ? { ...step, what: fusing(tape, hands) } : step));
+}
+
+function fusing(
+  tape: (length: number) => string,
+  { coating, cleaver }: { readonly coating: Coating; readonly cleaver: Cleaver | null },
+): string {
+  const length = cleaver ? cleaveLengthFor(cleaver, coating) : null;
+  const cleave =
+    length === null ? 'cleave as the connector asks' : `cleave to ${length} mm, or as the connector asks`;
+  return `Program of this fiber type; holder for the stub. Strip ${tape(bareLength)}, clean, ${cleave}, fuse.`;
 }
 
 /** The light check of an end that counts; null where there is none, or it was taken back. */

@@ -36,7 +36,7 @@ export interface HandStep extends Step {
 const sides = ['left', 'right'] as const;
 
 /** Bare glass beyond coating or holder, mm. */
-const bare = 38.1;
+export const bareLength = 38.1;
 /** A tight buffer comes off in steps, mm. */
 const tightStep = 6.35;
 /** Of the heater and the tray where no machine says otherwise, s. */
@@ -68,7 +68,7 @@ export function handLine(work: HandWork): string {
   const { splice, joint } = work;
   const ribbon = splice.kind === 'ribbon';
   return [
-    `strip ${formatTape(bare, work.units)}`,
+    `strip ${formatTape(bareLength, work.units)}`,
     cleaveShort(work),
     ribbon ? `holder of ${splice.left.length}` : null,
     joint.sleeve === 'connector' || joint.sleeve === null ? null : `${sleeveLength(joint)} mm sleeve`,
@@ -112,10 +112,10 @@ export function handSteps(work: HandWork): readonly HandStep[] {
   const tape = (length: number) => formatTape(length, units);
   const strip = (coating: Coating) =>
     coating === 'ribbon'
-      ? `${tape(bare)} stand out past the holder. Close the stripper${stripper?.temperature ? ` at ${stripper.temperature} °C` : ''}, wait a moment, draw it off straight and slowly.`
+      ? `${tape(bareLength)} stand out past the holder. Close the stripper${stripper?.temperature ? ` at ${stripper.temperature} °C` : ''}, wait a moment, draw it off straight and slowly.`
       : coating === 900
-        ? `the buffer over ${tape(bare)}, in steps of about ${tape(tightStep)}.`
-        : `the coating over ${tape(bare)}, with one straight pull.`;
+        ? `the buffer over ${tape(bareLength)}, in steps of about ${tape(tightStep)}.`
+        : `the coating over ${tape(bareLength)}, with one straight pull.`;
   const cleave = (coating: Coating) => {
     const own = cleaver ? cleaveLengthFor(cleaver, coating) : null;
     if (own !== null) return `${own} mm of bare glass.`;
@@ -139,7 +139,7 @@ export function handSteps(work: HandWork): readonly HandStep[] {
     {
       id: 'hand-strip',
       title: ribbon ? `Into the holder of ${count}, and strip` : 'Strip',
-      short: ribbon ? `${tape(bare)} past the holder` : bySideShort(work, tape),
+      short: ribbon ? `${tape(bareLength)} past the holder` : bySideShort(work, tape),
       what: ribbon
         ? `Clean the stripper of what the last ribbon left, jaws and blades. The ribbon flat in the holder for ${count} fibers, the same edge up on both sides. ${strip('ribbon')}`
         : sentence(bySide(work, strip)),
@@ -230,9 +230,9 @@ export function handSteps(work: HandWork): readonly HandStep[] {
 function bySideShort(work: HandWork, tape: (length: number) => string): string {
   const [left, right] = coatings(work);
   const tight = [left === 900 ? 'left' : null, right === 900 ? 'right' : null].filter(Boolean);
-  if (tight.length === 0) return tape(bare);
+  if (tight.length === 0) return tape(bareLength);
   const where = tight.length === 2 ? '' : ` ${tight[0]}`;
-  return `${tape(bare)}, steps of ${tape(tightStep)}${where}`;
+  return `${tape(bareLength)}, steps of ${tape(tightStep)}${where}`;
 }
 
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

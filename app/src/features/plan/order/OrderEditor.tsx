@@ -68,8 +68,8 @@ export function OrderEditor({ editing, check, cables, units, onPick, onCsv }: Or
         The order
       </Type>
       <Type look="small" tone="soft">
-        One line for each: A 1-72 &gt; B 1-72, A T3 &gt; B T1, A R1-R6 &gt; B R1-R6. What no line takes goes
-        through or stays dark.
+        One line for each: A 1-72 &gt; B 1-72, A T3 &gt; B T1, A R1-R6 &gt; B R1-R6; or C 1 &gt; fused
+        connector, where it ends here. What no line takes goes through or stays dark.
       </Type>
       <TextInput
         ref={input}

@@ -7,7 +7,9 @@ import {
   type PlannedEnd,
   type TickAnswer,
 } from '@cordel/core';
+import type { Cleaver } from '@cordel/core/gear';
 import {
+  coatingOf,
   connectorSteps,
   endState,
   lightAdvice,
@@ -20,13 +22,14 @@ import {
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { useGear } from '../../../data/gear';
+import { useTonight } from '../../../data/gearTonight';
 import { Action } from '../../../ui/Action';
 import { Caution } from '../../../ui/Caution';
 import { CordRow } from '../../../ui/Cord';
 import { FiberToken, spokenFiber } from '../../../ui/FiberToken';
 import { Knot } from '../../../ui/Knot';
-import { useCordelTheme } from '../../../ui/theme';
-import { space, stroke, touch } from '../../../ui/tokens';
+import { space, touch } from '../../../ui/tokens';
 import { SpokenOnly, Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
 import { StepCard } from '../../../shell/steps/StepCard';
@@ -52,9 +55,8 @@ interface EndCardProps {
   onSettled: () => void;
 }
 
-/** A fiber end on the cord: which it is, how far it is, and when it is open its steps and its light check. */
+/** A fiber end on the cord: which it is, how far it is, and when it is open its steps and its light check on the same cord. */
 export function EndCard({ atHand, end, called, first, last, open, onOpen, onSettled }: EndCardProps) {
-  const { palette } = useCordelTheme();
   const { cables, definition } = atHand;
   const { state } = atHand.preparing;
   const cable = cables.get(end.cableId)!;
@@ -63,24 +65,17 @@ export function EndCard({ atHand, end, called, first, last, open, onOpen, onSett
   const light = lightOf(state, end);
   const passes = how === 'passes';
   return (
-    <CordRow
-      above={first ? 'none' : 'open'}
-      below={last ? 'none' : passes ? 'done' : 'open'}
-      knot={<Knot mark={passes ? 'holds' : how === 'fails' ? 'redo' : 'open'} size={24} />}
-      knotSize={24}
-      knotAt={30}
-    >
-      <View
-        role="group"
-        aria-label={called}
-        style={[
-          styles.card,
-          open ? { borderColor: palette.ink, backgroundColor: palette.sheet } : styles.closed,
-        ]}
+    <View role="group" aria-label={called}>
+      <CordRow
+        above={first ? 'none' : 'open'}
+        below={last && !open ? 'none' : passes ? 'done' : 'open'}
+        knot={<Knot mark={passes ? 'holds' : how === 'fails' ? 'redo' : 'open'} size={26} />}
+        knotSize={26}
+        knotAt={30}
       >
         <Pressable role="button" aria-expanded={open} onPress={onOpen} style={styles.head}>
           <View style={styles.name}>
-            <Type look="heading">{called}</Type>
+            <Type look="title">{called}</Type>
             <FiberToken name={name} />
             <SpokenOnly text={`, ${spokenFiber(name)} of ${cable.label}, `} />
           </View>
@@ -93,14 +88,16 @@ export function EndCard({ atHand, end, called, first, last, open, onOpen, onSett
               : stateWords[how]}
           </Type>
         </Pressable>
-        {open ? (
-          <View style={styles.body}>
-            <EndSteps atHand={atHand} end={end} />
+      </CordRow>
+      {open ? (
+        <>
+          <EndSteps atHand={atHand} end={end} />
+          <CordRow above="open" below={last ? 'none' : 'open'} knot={null}>
             <LightPart atHand={atHand} end={end} onSettled={onSettled} />
-          </View>
-        ) : null}
-      </View>
-    </CordRow>
+          </CordRow>
+        </>
+      ) : null}
+    </View>
   );
 }
 
@@ -109,7 +106,12 @@ function EndSteps({ atHand, end }: { atHand: AtHand; end: PlannedEnd }) {
   const { definition } = atHand;
   const { state, tick } = atHand.preparing;
   const [chosen, setChosen] = useState<string | null>(null);
-  const steps = connectorSteps(end.connector, definition.project.units);
+  const gear = useGear().data;
+  const tonight = useTonight();
+  const cleaver =
+    gear?.find((one): one is Cleaver => one.kind === 'cleaver' && one.id === tonight.cleaver?.id) ?? null;
+  const coating = coatingOf('single', atHand.cables.get(end.cableId)!);
+  const steps = connectorSteps(end.connector, definition.project.units, { coating, cleaver });
   const about = (step: Step) => tickTargets.stepAt(end, step.id);
   const done = (step: Step) => isDone(state, about(step));
   const open = chosen ?? (lightOf(state, end) ? '' : steps.find((step) => !done(step))?.id);
@@ -121,8 +123,8 @@ function EndSteps({ atHand, end }: { atHand: AtHand; end: PlannedEnd }) {
     <StepCard
       key={step.id}
       step={step}
-      first={index === 0}
-      last={index === steps.length - 1}
+      first={false}
+      last={false}
       beforeDone={index > 0 && done(steps[index - 1]!)}
       tick={tickOf(state, about(step))}
       marks={[]}
@@ -160,39 +162,39 @@ function LightPart({ atHand, end, onSettled }: { atHand: AtHand; end: PlannedEnd
           {lightAdvice(seen, end.connector)}
         </Type>
       ) : null}
-      {seen === null ? (
-        <View style={styles.keys}>
-          <Action
-            bench
-            label="Light at the far end"
-            spoken={`Light at the far end${own ? '' : ', and the joint stays dark'}`}
-            onPress={() => {
-              checkLight(end, 'far-end');
-              onSettled();
-            }}
-          />
-          {own ? null : <Action bench label="Glows at the joint" onPress={() => checkLight(end, 'glows')} />}
-          <Action bench label="No light at the far end" onPress={() => checkLight(end, 'nothing')} />
-        </View>
-      ) : (
-        <View style={styles.keys}>
+      <View style={styles.keys}>
+        {seen === null ? (
+          <>
+            <Action
+              bench
+              label="Light at the far end"
+              spoken={`Light at the far end${own ? '' : ', and the joint stays dark'}`}
+              onPress={() => {
+                checkLight(end, 'far-end');
+                onSettled();
+              }}
+            />
+            {own ? null : (
+              <Action bench label="Glows at the joint" onPress={() => checkLight(end, 'glows')} />
+            )}
+            <Action bench label="No light at the far end" onPress={() => checkLight(end, 'nothing')} />
+          </>
+        ) : (
           <Action bench label="Check again" onPress={() => checkLight(end, 'open')} />
-        </View>
-      )}
-      <Action
-        label="Follow this fiber"
-        onPress={() => router.navigate(places.follow(projectId, end.cableId, end.fiber, span))}
-      />
+        )}
+        <Action
+          bench
+          label="Follow this fiber"
+          onPress={() => router.navigate(places.follow(projectId, end.cableId, end.fiber, span))}
+        />
+      </View>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  card: { borderWidth: stroke.rule, marginVertical: space.tight, marginRight: space.small },
-  closed: { borderColor: 'transparent' },
-  head: { minHeight: touch.bench, padding: space.medium, gap: space.hair },
+  head: { minHeight: touch.bench, justifyContent: 'center', paddingVertical: space.medium, gap: space.hair },
   name: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: space.medium },
-  body: { padding: space.medium, paddingTop: 0, gap: space.medium },
-  light: { gap: space.medium },
+  light: { gap: space.medium, paddingVertical: space.medium, paddingRight: space.medium },
   keys: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
 });

@@ -173,6 +173,40 @@ describe('closures', () => {
     expect((await read()).closures.find((one) => one.id === second.id)).toEqual(second);
   });
 
+  test('keep lines with one side, and refuse one that leads to nothing or to a fiber and a connector', async () => {
+    const { project, read } = await newProject();
+    const closure = (await read()).closures[0]!;
+    const url = `${project}/closures/${closure.id}`;
+    const [line] = closure.order;
+    const { left, right } = line!;
+    const order: Closure['order'] = [
+      { ...line!, left: { ...left, from: 1, to: 12 }, right: { ...right!, from: 1, to: 12 } },
+      {
+        id: randomUUID(),
+        left: { ...left, from: 13, to: 14 },
+        right: null,
+        connector: 'fusion-connector',
+        mode: 'single',
+        circuit: 'Desk',
+      },
+    ];
+    const saved = await request<{ closure: Closure }>(url, 'PUT', { ...closure, order });
+    expect([saved.status, saved.body.closure.order]).toEqual([200, order]);
+    expect((await read()).closures[0]!.order).toEqual(order);
+    for (const wrong of [
+      { ...order[1]!, connector: undefined },
+      { ...order[1]!, right },
+      { ...order[1]!, mode: 'ribbon' as const },
+    ]) {
+      const refused = await request<ProblemBody>(url, 'PUT', { ...closure, version: 2, order: [wrong] });
+      expect([refused.status, refused.body.detail]).toEqual([
+        400,
+        expect.stringContaining('A line of the order leads to other fibers, or to a connector.'),
+      ]);
+    }
+    expect((await read()).closures[0]!.order).toEqual(order);
+  });
+
   test('are refused with the field when they name a cable that is not there', async () => {
     const { project, read } = await newProject();
     const closure = (await read()).closures[0]!;

@@ -195,6 +195,6 @@ function LightPart({ atHand, end, onSettled }: { atHand: AtHand; end: PlannedEnd
 const styles = StyleSheet.create({
   head: { minHeight: touch.bench, justifyContent: 'center', paddingVertical: space.medium, gap: space.hair },
   name: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: space.medium },
-  light: { gap: space.medium, paddingVertical: space.medium, paddingRight: space.medium },
+  light: { gap: space.medium, paddingVertical: space.medium, paddingRight: space.medium, maxWidth: 760 },
   keys: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
 });

@@ -39,6 +39,24 @@ test('digits enter, Enter confirms', () => {
   expect(calls).toEqual([0.14]);
 });
 
+test('Enter enters what was typed, also while a key of the pad has the focus; with nothing typed it presses that key', () => {
+  const { calls, type } = bench();
+  const key = document.body.appendChild(document.createElement('div'));
+  key.addEventListener('keydown', (event) => {
+    // As pressable controls do.
+    event.stopPropagation();
+    calls.push(`pressed by ${event.key}`);
+  });
+  const enter = () =>
+    act(() => void key.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true })));
+  type('1', '4');
+  enter();
+  expect(calls).toEqual([0.14]);
+  enter();
+  expect(calls).toEqual([0.14, 'pressed by Enter']);
+  key.remove();
+});
+
 test('Backspace and Escape take digits away', () => {
   const { calls, type, typed } = bench();
   type('1', '4', 'Backspace');

@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import { useEffect, useRef, useState } from 'react';
 
 interface BenchKeys {
@@ -29,13 +30,16 @@ export function useBenchKeys(keys: BenchKeys): string | null {
       const { keys: now, typed: text } = newest.current;
       if (!now.enabled || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       const used = act(event, now, text, setTyped);
-      if (used) event.preventDefault();
+      if (!used) return;
+      event.preventDefault();
+      event.stopPropagation();
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // On its way down: else Enter would press the key of the pad that was clicked last, and enter its reading in place of the one that was typed.
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
   }, []);
 
-  return typed === '' ? null : lossOfKeys(typed).toFixed(typed.includes('.') ? 3 : 2);
+  return typed === '' ? null : shownNumber(lossOfKeys(typed).toFixed(typed.includes('.') ? 3 : 2));
 }
 
 function act(

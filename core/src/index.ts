@@ -37,6 +37,7 @@ export * from './splice/words';
 export * from './splice/bench/workOrder';
 export * from './statistics/quantile';
 export * from './trace/otdrStep';
+export * from './units/decimals';
 export * from './units/length';
 export * from './units/tapeLength';
 export * from './units/toldApart';

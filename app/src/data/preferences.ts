@@ -1,3 +1,4 @@
+import { writeDecimalsWith, type DecimalSign } from '@cordel/core';
 import { z } from 'zod';
 import { storedValue } from './stored';
 
@@ -5,6 +6,8 @@ const preferencesSchema = z.object({
   appearance: z.enum(['system', 'day', 'night']).catch('system'),
   /** Times the normal text size. */
   textSize: z.number().min(1).max(2).catch(1),
+  /** What stands before the decimals of a number. */
+  decimalSign: z.enum(['device', '.', ',']).catch('device'),
   /** First name that stands on the facts made on this device. */
   person: z.string().max(40).catch(''),
   /** Ways of working that people differ in. */
@@ -40,3 +43,17 @@ export function setPreferences(change: Partial<Preferences>): void {
 
 export const getPreferences = preferences.get;
 export const usePreferences = preferences.use;
+
+/** The sign with which numbers are written for the person here, set for all that is drawn below. */
+export function useDecimalSign(): DecimalSign {
+  const { decimalSign } = usePreferences();
+  const sign = decimalSign === 'device' ? signOfDevice() : decimalSign;
+  writeDecimalsWith(sign);
+  return sign;
+}
+
+/** As the language of the browser writes it. */
+function signOfDevice(): DecimalSign {
+  const parts = new Intl.NumberFormat(navigator.language).formatToParts(0.5);
+  return parts.some(({ type, value }) => type === 'decimal' && value === ',') ? ',' : '.';
+}

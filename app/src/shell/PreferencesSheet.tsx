@@ -9,7 +9,8 @@ import { Type } from '../ui/Type';
 
 /** What this device remembers about the person who holds it. */
 export function PreferencesSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { appearance, textSize, person, sleeveReminder, heaterLane, screenStaysOn } = usePreferences();
+  const { appearance, textSize, decimalSign, person, sleeveReminder, heaterLane, screenStaysOn } =
+    usePreferences();
   const { palette, size } = useCordelTheme();
   return (
     <Sheet title="Preferences" open={open} onClose={onClose}>
@@ -28,6 +29,16 @@ export function PreferencesSheet({ open, onClose }: { open: boolean; onClose: ()
         value={String(textSize)}
         onChange={(value) => setPreferences({ textSize: Number(value) })}
         options={[1, 1.25, 1.5, 2].map((value) => ({ value: String(value), label: `${value * 100} %` }))}
+      />
+      <Choice
+        label="Numbers are written"
+        value={decimalSign}
+        onChange={(value) => setPreferences({ decimalSign: value })}
+        options={[
+          { value: 'device', label: 'As the device' },
+          { value: '.', label: '0.05' },
+          { value: ',', label: '0,05' },
+        ]}
       />
       <Choice
         label="The bench asks whether the sleeve is on"

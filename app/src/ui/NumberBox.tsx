@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import { useState } from 'react';
 import { TextBox } from './Field';
 import { toNumber } from './numberField';
@@ -18,7 +19,7 @@ export function NumberBox(
     (NumberBoxProps<number> & { optional?: false }) | (NumberBoxProps<number | null> & { optional: true }),
 ) {
   const { label, unit, hint, value, trouble, optional, onChange } = props;
-  const [text, setText] = useState(value === null || Number.isNaN(value) ? '' : String(value));
+  const [text, setText] = useState(value === null || Number.isNaN(value) ? '' : shownNumber(value));
   return (
     <TextBox
       label={label}

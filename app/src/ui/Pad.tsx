@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import { memo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Action } from './Action';
@@ -21,10 +22,10 @@ export const HundredthsPad = memo(function HundredthsPad({
           {Array.from({ length: 5 }, (_, index) => (
             <Key
               key={index}
-              face={`.0${first + index}`}
+              face={shownNumber(`.0${first + index}`)}
               hint={keyHints ? String(first + index) : null}
               // With its hint in sight the name says the hint too, so that what is seen and what is spoken agree.
-              spoken={keyHints ? `${first + index} .0${first + index} dB` : `0.0${first + index} dB`}
+              spoken={`${keyHints ? `${first + index} ${shownNumber(`.0${first + index}`)}` : shownNumber(`0.0${first + index}`)} dB`}
               onPress={() => onReading((first + index) / 100)}
             />
           ))}
@@ -54,7 +55,7 @@ export function FullPad({
     <View role="group" aria-label="Any loss in dB" style={styles.pad}>
       <View style={styles.display}>
         <Type look="huge" aria-live="polite">
-          {typed} dB
+          {shownNumber(typed)} dB
         </Type>
         {trouble ? (
           <Type look="small" tone="accent" role="alert" style={styles.trouble}>
@@ -68,7 +69,7 @@ export function FullPad({
             <Key
               key={face}
               low
-              face={face === '<' ? '←' : face}
+              face={face === '<' ? '←' : shownNumber(face)}
               hint={null}
               spoken={face === '<' ? 'Delete' : face === '.' ? 'Decimal point' : face}
               onPress={() => add(face)}
@@ -81,7 +82,7 @@ export function FullPad({
         <Action
           bench
           kind="now"
-          label={`Enter ${typed.replace(/\.$/, '')} dB`}
+          label={`Enter ${shownNumber(typed.replace(/\.$/, ''))} dB`}
           disabled={trouble !== null}
           onPress={() => onReading(loss)}
           style={styles.twice}

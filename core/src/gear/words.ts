@@ -1,4 +1,5 @@
 import { fiberOf } from '../line/fiberType';
+import { shownNumber } from '../units/decimals';
 import { sleeveWords } from '../splice/bench/joint';
 import type { Due } from './due';
 import type { ProgramWarning } from './programs';
@@ -56,7 +57,7 @@ export function programWarningWords(warning: ProgramWarning): string {
 }
 
 function figure(value: number): string {
-  return String(Math.round(value * 10) / 10).replace('-', '−');
+  return shownNumber(Math.round(value * 10) / 10).replace('-', '−');
 }
 
 /** "3 000" */

@@ -12,7 +12,7 @@ import { lightOf, lightSeenWords } from '../prepare/steps/connectors';
 import { prepareState } from '../prepare/steps/tickTargets';
 import { spliceHistory, type StandingAttempt } from '../splice/record/history';
 import { buildLedger } from '../splice/record/ledger';
-import { formatLoss } from '../splice/record/reading';
+import { lossText } from '../splice/record/reading';
 import { judgeSplice, lossLimit } from '../splice/record/verdict';
 import { markWords } from '../splice/words';
 import type { ProjectDefinition } from './projectFile';
@@ -170,12 +170,12 @@ function attemptCells(
   limit: number,
   book: PassedOver,
 ): string[] {
-  if (!attempt) return ['0', '', formatLoss(limit), '', '', '', '', '', '', '', '', '', ''];
+  if (!attempt) return ['0', '', lossText(limit), '', '', '', '', '', '', '', '', '', ''];
   const reading = attempt.readings[fiber];
   return [
     String(tries),
-    reading?.loss == null ? '' : formatLoss(reading.loss),
-    formatLoss(limit),
+    reading?.loss == null ? '' : lossText(reading.loss),
+    lossText(limit),
     cell(reading?.cleaveLeft ?? null),
     cell(reading?.cleaveRight ?? null),
     attempt.proofTestFailed ? 'failed' : '',

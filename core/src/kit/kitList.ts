@@ -5,6 +5,7 @@ import { entryKey, goesThrough, type Closure, type Entry } from '../plan/closure
 import { jointOf } from '../splice/bench/joint';
 import type { ClosurePlan } from '../plan/trays/closurePlan';
 import { seatCables, type Seating } from '../plan/models/ports';
+import { shownNumber } from '../units/decimals';
 import { fiberEndKey } from '../plan/fiberEnd';
 import { isOpened } from '../plan/opened/openedUnits';
 import type { PlannedSplice } from '../plan/order/order';
@@ -241,7 +242,7 @@ function addSeals(add: Add, { seats, used }: Seating, closure: Closure, sealedIn
       const count = bare.reduce((sum, seat) => sum + seat.openings, 0);
       add(
         `seal-${port.name}-${port.from}-${port.to}`,
-        `Seal, port ${port.name} (${port.from} to ${port.to} mm)`,
+        `Seal, port ${port.name} (${shownNumber(port.from)} to ${shownNumber(port.to)} mm)`,
         count,
         `${bare.map(({ key }) => key).join(', ')}: one for each opening`,
         false,

@@ -1,6 +1,7 @@
 import { wordsIn, type FindingIn, type Told } from '../finding';
 import type { Units } from '../line/project';
 import { formatMean } from '../splice/record/reading';
+import { shownNumber } from '../units/decimals';
 import { formatMillimeters } from '../units/length';
 import type { Entry, OrderRange } from './closure';
 import type { RowProblem } from './order/orderText';
@@ -89,7 +90,7 @@ const findingWords = {
     left: { label: string; core: number | null };
     right: { label: string; core: number | null };
   }) =>
-    `${sides.left.label} has a core of ${sides.left.core} μm and ${sides.right.label} of ${sides.right.core} μm. Check the cables.`,
+    `${sides.left.label} has a core of ${micrometers(sides.left.core)} and ${sides.right.label} of ${micrometers(sides.right.core)}. Check the cables.`,
   /** Mode fields in μm; the loss, and what an OTDR reads from either side, in dB. */
   'mode-fields-differ': (one: {
     left: { label: string; modeField: number };
@@ -98,7 +99,7 @@ const findingWords = {
     fromLeft: number;
     fromRight: number;
   }) =>
-    `${one.left.label} has a mode field of ${one.left.modeField} μm and ${one.right.label} of ${one.right.modeField} μm. A perfect splice still loses ${formatMean(one.loss)} dB, and a redo will not help. An OTDR reads ${signed(one.fromLeft)} dB from ${one.left.label} and ${signed(one.fromRight)} dB from ${one.right.label}; the average is the loss.`,
+    `${one.left.label} has a mode field of ${micrometers(one.left.modeField)} and ${one.right.label} of ${micrometers(one.right.modeField)}. A perfect splice still loses ${formatMean(one.loss)} dB, and a redo will not help. An OTDR reads ${signed(one.fromLeft)} dB from ${one.left.label} and ${signed(one.fromRight)} dB from ${one.right.label}; the average is the loss.`,
   'schemes-differ': (sides: {
     left: { label: string; scheme: string };
     right: { label: string; scheme: string };
@@ -316,6 +317,9 @@ function rangeWords({ label, of, from, to }: NamedRange): string {
 function beyondWords({ label, of, count, asked }: Beyond): string {
   return `${label} has ${count} ${of}s, so there is no ${of} ${asked}. End the range at ${count} or less.`;
 }
+
+/** As it is given, to the last digit. */
+const micrometers = (value: number | null) => `${shownNumber(value ?? '?')} μm`;
 
 function signed(loss: number): string {
   return `${loss < 0 ? '−' : '+'}${formatMean(Math.abs(loss))}`;

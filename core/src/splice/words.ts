@@ -3,6 +3,7 @@ import type { ArcAdvice, ArcLimit, OverLimit } from './bench/beforeArc';
 import { toldApart } from '../units/toldApart';
 import { formatLoss, lossRefusal } from './record/reading';
 import type { Mark, Reason } from './record/verdict';
+import { shownNumber } from '../units/decimals';
 
 /** What the core says of splices, in English, in one place. */
 
@@ -125,7 +126,7 @@ export function micrometers(value: number): string {
   return `${tenths(value)} μm`;
 }
 
-const tenths = (value: number) => String(Math.round(value * 10) / 10);
+const tenths = (value: number) => shownNumber(Math.round(value * 10) / 10);
 
 /** "1.6°" */
 export function formatAngle(degrees: number): string {
@@ -133,7 +134,7 @@ export function formatAngle(degrees: number): string {
 }
 
 function degreesOf(degrees: number): string {
-  return degrees.toFixed(Math.round(degrees * 100) % 10 === 0 ? 1 : 2);
+  return shownNumber(degrees.toFixed(Math.round(degrees * 100) % 10 === 0 ? 1 : 2));
 }
 
 const angle: Measure = { write: degreesOf, unit: '°' };

@@ -1,3 +1,5 @@
+import { shownNumber } from './decimals';
+
 /** 1 in = 25.4 mm exactly, so 1 ft = 0.3048 m (NIST SP 811). */
 const metersPerFoot = 0.3048;
 
@@ -23,7 +25,9 @@ const millimetersPerInch = 25.4;
 
 /** A small length, as the project shows it: "12.4 mm" or "0.488 in". */
 export function formatMillimeters(millimeters: number, units: 'mm' | 'in'): string {
-  return `${shownFromMillimeters(millimeters, units)}\u00a0${units}`;
+  const value = shownFromMillimeters(millimeters, units);
+  // In inches a comma groups thousands.
+  return `${units === 'mm' ? shownNumber(value) : value}\u00a0${units}`;
 }
 
 /** A small length as the number that a form shows: to the hundredth of a millimeter or the thousandth of an inch. */

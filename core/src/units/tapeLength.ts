@@ -1,3 +1,5 @@
+import { shownNumber } from './decimals';
+
 /**
  * Lengths as they are read off a tape: whole millimeters, or inches and sixteenths. Stored in mm, never rounded: what a person gave in
  * inches is shown in the very same inches again.
@@ -34,7 +36,7 @@ export function tapeFigure(millimeters: number, units: 'mm' | 'in'): string {
  * gives the same length to a hundredth of a millimeter.
  */
 export function tapeInput(millimeters: number, units: 'mm' | 'in'): string {
-  if (units === 'mm') return String(Math.round(millimeters * 100) / 100);
+  if (units === 'mm') return shownNumber(Math.round(millimeters * 100) / 100);
   const parts = (millimeters / millimetersPerInch) * sixteenths;
   if (Math.abs(parts - Math.round(parts)) < 0.005) return tapeFigure(millimeters, 'in');
   return String(Math.round((millimeters / millimetersPerInch) * 1000) / 1000);

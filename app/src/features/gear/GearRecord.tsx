@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import type { Conditions, GearFact } from '@cordel/core';
 import { grouped, type Gear, type GearBook } from '@cordel/core/gear';
 import { useState } from 'react';
@@ -92,9 +93,9 @@ function words(fact: GearFact, tries: ReadonlyMap<string, number>): string {
 
 function conditionWords({ temperature, humidity, pressure }: Conditions): string[] {
   return [
-    temperature === null ? [] : `${temperature} °C`,
-    humidity === null ? [] : `${humidity} %`,
-    pressure === null ? [] : `${Math.round(pressure * 10) / 10} kPa`,
+    temperature === null ? [] : `${shownNumber(temperature)} °C`,
+    humidity === null ? [] : `${shownNumber(humidity)} %`,
+    pressure === null ? [] : `${shownNumber(Math.round(pressure * 10) / 10)} kPa`,
   ].flat();
 }
 

@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import {
   cleaverStanding,
   counted,
@@ -129,14 +130,20 @@ function countWords(
       if (!book) return { counts: 'Counting …', due: [] };
       const { position, cleaves, due } = cleaverStanding(item, book, now);
       return {
-        counts: `position ${position} of ${item.positions} · ${counted(cleaves, 'fiber')} cleaved on it · ${item.cleaveLength} mm`,
+        counts: `position ${position} of ${item.positions} · ${counted(cleaves, 'fiber')} cleaved on it · ${shownNumber(item.cleaveLength)} mm`,
         due: due.map((one) => `Blade due: ${dueWords(one)}`),
       };
     }
     case 'stripper':
-      return { counts: item.temperature === null ? 'not heated' : `${item.temperature} °C`, due: [] };
+      return {
+        counts: item.temperature === null ? 'not heated' : `${shownNumber(item.temperature)} °C`,
+        due: [],
+      };
     case 'light-source':
-      return { counts: item.wavelength === null ? 'wavelength not given' : `${item.wavelength} nm`, due: [] };
+      return {
+        counts: item.wavelength === null ? 'wavelength not given' : `${shownNumber(item.wavelength)} nm`,
+        due: [],
+      };
   }
 }
 

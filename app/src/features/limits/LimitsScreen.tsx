@@ -1,4 +1,11 @@
-import { formatLoss, limitsPresets, limitsSchema, type Limits, type Project } from '@cordel/core';
+import {
+  formatLoss,
+  limitsPresets,
+  limitsSchema,
+  type Limits,
+  type Project,
+  shownNumber,
+} from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
@@ -63,7 +70,7 @@ const asText = (limits: Limits): FormInput =>
   Object.fromEntries(
     limitFields.map(({ name, unit }) => {
       const value = limits[name];
-      return [name, value === undefined ? '' : unit === 'dB' ? formatLoss(value) : String(value)];
+      return [name, value === undefined ? '' : unit === 'dB' ? formatLoss(value) : shownNumber(value)];
     }),
   ) as FormInput;
 

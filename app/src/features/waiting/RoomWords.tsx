@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import { grouped } from '@cordel/core/gear';
 import { useRoom } from '../../data/room';
 import { Type } from '../../ui/Type';
@@ -17,4 +18,4 @@ export function RoomWords() {
 }
 
 const megabytes = (bytes: number) =>
-  bytes < 1e8 ? `${(bytes / 1e6).toFixed(1)} MB` : `${grouped(Math.round(bytes / 1e6))} MB`;
+  bytes < 1e8 ? `${shownNumber((bytes / 1e6).toFixed(1))} MB` : `${grouped(Math.round(bytes / 1e6))} MB`;

@@ -1,4 +1,4 @@
-import { formatLoss, siteOf, type Closure, type ProjectDefinition } from '@cordel/core';
+import { formatLoss, siteOf, type Closure, type ProjectDefinition, shownNumber } from '@cordel/core';
 import type { DocumentEdit, FieldConflict } from '@cordel/core/edits';
 import { gearWords } from '@cordel/core/gear';
 import { writeOrder } from '@cordel/core/order';
@@ -160,7 +160,7 @@ export function valueWords(
   if (limit)
     return limit.unit === 'dB'
       ? `${formatLoss(value as number)} dB`
-      : [value, limit.unit].filter(Boolean).join(' ');
+      : [shownNumber(value as number), limit.unit].filter(Boolean).join(' ');
   if (last === 'window') {
     const { opens, closes } = value as { opens: string; closes: string };
     const zone = definition?.project.timeZone;
@@ -174,7 +174,7 @@ export function valueWords(
       .map((id) => definition?.sites.find((site) => site.id === id)?.name ?? 'a site that is not here')
       .join(', ');
   const unit = typeof value === 'number' ? unitOf[last] : undefined;
-  return unit ? `${value as number} ${unit}` : plain(value);
+  return unit ? `${shownNumber(value as number)} ${unit}` : plain(value);
 }
 
 function planWords(
@@ -217,7 +217,8 @@ function plain(value: unknown): string {
           : `${names[name]?.toLowerCase() ?? name} ${plain(one)}`,
       )
       .join(', ');
-  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value as string | number);
+  if (typeof value === 'number') return shownNumber(value);
+  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value as string);
 }
 
 const isThing = (value: unknown): value is object =>

@@ -5,6 +5,7 @@ import type { Connector } from '../../plan/closure';
 import { fiberEndKey, type FiberEnd } from '../../plan/fiberEnd';
 import type { PlannedEnd } from '../../plan/order/order';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
+import { shownNumber } from '../../units/decimals';
 import { formatTape } from '../../units/tapeLength';
 import { connectorChapter } from './chaptersMore';
 import { bareLength, cleaveLengthFor, type Coating } from './handSteps';
@@ -34,7 +35,9 @@ function fusing(
 ): string {
   const length = cleaver ? cleaveLengthFor(cleaver, coating) : null;
   const cleave =
-    length === null ? 'cleave as the connector asks' : `cleave to ${length} mm, or as the connector asks`;
+    length === null
+      ? 'cleave as the connector asks'
+      : `cleave to ${shownNumber(length)} mm, or as the connector asks`;
   return `Program of this fiber type; holder for the stub. Strip ${tape(bareLength)}, clean, ${cleave}, fuse.`;
 }
 

@@ -3,6 +3,7 @@ import type { Cable } from '../../line/cable';
 import type { Units } from '../../line/project';
 import type { PlacedSplice } from '../../plan/trays/trayLayout';
 import { sleeveWords, type Joint } from '../../splice/bench/joint';
+import { shownNumber } from '../../units/decimals';
 import { formatTape } from '../../units/tapeLength';
 import type { Step } from './step';
 import { wipeWords, type WipeSchool } from './wipe';
@@ -88,8 +89,8 @@ function cleaveShort(work: HandWork): string | null {
   const { cleaver } = work;
   if (!cleaver) return null;
   const [left, right] = coatings(work).map((coating) => cleaveLengthFor(cleaver, coating));
-  if (left === right) return left === null ? null : `cleave ${left} mm`;
-  return `cleave ${left ?? '?'} mm left, ${right ?? '?'} mm right`;
+  if (left === right) return left == null ? null : `cleave ${shownNumber(left)} mm`;
+  return `cleave ${shownNumber(left ?? '?')} mm left, ${shownNumber(right ?? '?')} mm right`;
 }
 
 const coatingWords = (coating: Coating) =>
@@ -112,13 +113,13 @@ export function handSteps(work: HandWork): readonly HandStep[] {
   const tape = (length: number) => formatTape(length, units);
   const strip = (coating: Coating) =>
     coating === 'ribbon'
-      ? `${tape(bareLength)} stand out past the holder. Close the stripper${stripper?.temperature ? ` at ${stripper.temperature} °C` : ''}, wait a moment, draw it off straight and slowly.`
+      ? `${tape(bareLength)} stand out past the holder. Close the stripper${stripper?.temperature ? ` at ${shownNumber(stripper.temperature)} °C` : ''}, wait a moment, draw it off straight and slowly.`
       : coating === 900
         ? `the buffer over ${tape(bareLength)}, in steps of about ${tape(tightStep)}.`
         : `the coating over ${tape(bareLength)}, with one straight pull.`;
   const cleave = (coating: Coating) => {
     const own = cleaver ? cleaveLengthFor(cleaver, coating) : null;
-    if (own !== null) return `${own} mm of bare glass.`;
+    if (own !== null) return `${shownNumber(own)} mm of bare glass.`;
     const known = cleaver ? `${cleaver.label} has no length for it` : 'No cleaver is picked for tonight';
     return `${known}: as its groove for this coating asks${coating === 900 ? ' (18 mm on many)' : ' (10, 16, 18 or 20 mm are in use)'}.`;
   };

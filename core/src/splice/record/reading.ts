@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { shownNumber } from '../../units/decimals';
 
 /** Beyond this the light is not in the fiber: a typing mistake or a broken splice, not a reading to judge. */
 export const absurdLoss = 10;
@@ -57,8 +58,13 @@ function firstMessage(result: z.ZodSafeParseResult<number>): string | null {
   return result.success ? null : result.error.issues[0]!.message;
 }
 
-/** As readings are shown everywhere: at least two decimals, a third where it was given. "0.03", "0.145". */
+/** As readings are shown everywhere: at least two decimals, a third where it was given. "0.03", "0.145", in the sign of the person. */
 export function formatLoss(loss: number): string {
+  return shownNumber(lossText(loss));
+}
+
+/** The same with a point, for files. */
+export function lossText(loss: number): string {
   const thousandths = Math.round(loss * 1000);
   return (written[thousandths] ??= (thousandths / 1000).toFixed(thousandths % 10 === 0 ? 2 : 3));
 }
@@ -75,5 +81,5 @@ export function highestLoss(readings: readonly Reading[]): number | null {
 
 /** Means and quantiles are computed, not read: three decimals, so that 0.034 can be told from a limit of 0.03. */
 export function formatMean(loss: number): string {
-  return loss.toFixed(3);
+  return shownNumber(loss.toFixed(3));
 }

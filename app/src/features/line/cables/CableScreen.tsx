@@ -8,6 +8,7 @@ import {
   siteOf,
   type Cable,
   type ProjectDefinition,
+  shownNumber,
 } from '@cordel/core';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -136,11 +137,11 @@ function Facts({ definition, cable }: { definition: ProjectDefinition; cable: Ca
     [
       schemeOf(cable).name,
       type.name,
-      modeField === null ? null : `mode field ${modeField} μm`,
+      modeField === null ? null : `mode field ${shownNumber(modeField)} μm`,
       cable.diameter === undefined
         ? null
         : `${formatMillimeters(cable.diameter, definition.project.units)} thick`,
-      cable.excess === undefined ? null : `${+(cable.excess * 100).toFixed(1)} % excess`,
+      cable.excess === undefined ? null : `${shownNumber(+(cable.excess * 100).toFixed(1))} % excess`,
       cable.groupIndex === undefined ? null : `index ${cable.groupIndex}`,
     ]
       .filter(Boolean)

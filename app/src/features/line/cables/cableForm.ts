@@ -14,6 +14,7 @@ import {
   shownFromMillimeters,
   type FiberTypeId,
   type Units,
+  shownNumber,
 } from '@cordel/core';
 import { toNumber } from '../../../ui/numberField';
 
@@ -78,7 +79,7 @@ export const emptyCable: CableForm = {
   live: '',
 };
 
-const text = (value: number | undefined) => (value === undefined ? '' : String(value));
+const text = (value: number | undefined) => (value === undefined ? '' : shownNumber(value));
 
 export function formOfCable(cable: Cable, units: Units): CableForm {
   const { construction } = cable;
@@ -96,7 +97,7 @@ export function formOfCable(cable: Cable, units: Units): CableForm {
     modeField: text(cable.modeField),
     groupIndex: text(cable.groupIndex),
     diameter: text(cable.diameter === undefined ? undefined : shownFromMillimeters(cable.diameter, units)),
-    excess: cable.excess === undefined ? '' : String(+(cable.excess * 100).toFixed(3)),
+    excess: cable.excess === undefined ? '' : shownNumber(+(cable.excess * 100).toFixed(3)),
     markFirst: text(cable.sheathMarks && shownFromMeters(cable.sheathMarks.first, units)),
     markLast: text(cable.sheathMarks && shownFromMeters(cable.sheathMarks.last, units)),
     siteIds: [...cable.siteIds],

@@ -12,6 +12,7 @@ import {
   type Entry,
   type ProjectDefinition,
   type Site,
+  shownNumber,
 } from '@cordel/core';
 import { lineOf } from '@cordel/core/edits';
 import { router } from 'expo-router';
@@ -83,7 +84,7 @@ function SiteAt({
   const base = edit.base!;
   const [name, setName] = useState(site?.name ?? '');
   const [kind, setKind] = useState<Site['kind']>(site?.kind ?? 'closure');
-  const shown = site ? String(shownFromMeters(site.chainage, project.units)) : '';
+  const shown = site ? shownNumber(shownFromMeters(site.chainage, project.units)) : '';
   const [distance, setDistance] = useState(shown);
   const [placement, setPlacement] = useState<NonNullable<Site['placement']> | 'none'>(
     site?.placement ?? 'none',

@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
@@ -27,7 +28,7 @@ export function AlongRow({ projectId, name }: { projectId: string; name: string 
     setSaid(null);
     try {
       const [{ facts, bytes, ms }] = await Promise.all([takeAlong(client, projectId), askToKeep()]);
-      setSaid(`Along: ${facts} records, ${megabytes(bytes)}, in ${(ms / 1000).toFixed(1)} s.`);
+      setSaid(`Along: ${facts} records, ${megabytes(bytes)}, in ${shownNumber((ms / 1000).toFixed(1))} s.`);
     } catch (error) {
       setSaid((error as Error).message);
     }
@@ -87,7 +88,7 @@ export function AlongRow({ projectId, name }: { projectId: string; name: string 
 }
 
 function megabytes(bytes: number): string {
-  return bytes < 100_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
+  return bytes < 100_000 ? `${Math.ceil(bytes / 1000)} kB` : `${shownNumber((bytes / 1e6).toFixed(1))} MB`;
 }
 
 const styles = StyleSheet.create({

@@ -1,4 +1,4 @@
-import { shortened } from '@cordel/core';
+import { shortened, shownNumber } from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -68,7 +68,10 @@ export function CatalogueScreen() {
               {model.kind} · {model.trays} {model.trays === 1 ? 'tray' : 'trays'} of {model.singleSlots}{' '}
               single or {model.ribbonSlots} ribbon sleeves ·{' '}
               {model.ports
-                .map((port) => `${port.count} × ${port.name} ${port.from} to ${port.to} mm`)
+                .map(
+                  (port) =>
+                    `${port.count} × ${port.name} ${shownNumber(port.from)} to ${shownNumber(port.to)} mm`,
+                )
                 .join(', ')}
             </Type>
             {model.about ? <Type look="small">{model.about}</Type> : null}

@@ -7,6 +7,7 @@ import {
   type Closure,
   type Entry,
   type ProjectDefinition,
+  shownNumber,
 } from '@cordel/core';
 import { memo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -142,7 +143,7 @@ export const EntriesPart = memo(function EntriesPart({
                   { value: '', label: 'Any that fits' },
                   ...closure.ports.map((port) => ({
                     value: port.name,
-                    label: `${port.name}, ${port.from} to ${port.to} mm`,
+                    label: `${port.name}, ${shownNumber(port.from)} to ${shownNumber(port.to)} mm`,
                   })),
                 ]}
                 value={entry.port ?? ''}

@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import { usualPace, type Pace } from '@cordel/core/prepare';
 import { useState } from 'react';
 import { setPreferences } from '../../../data/preferences';
@@ -55,7 +56,7 @@ function PaceForm({ pace, onDone }: { pace: Pace; onDone: () => void }) {
           label={label}
           unit="min"
           keyboard="decimal"
-          value={texts[key] ?? String(Math.round((pace[key] / 60) * 100) / 100)}
+          value={texts[key] ?? shownNumber(Math.round((pace[key] / 60) * 100) / 100)}
           onChangeText={(text) => setTexts({ ...texts, [key]: text })}
           trouble={bad(key)}
         />

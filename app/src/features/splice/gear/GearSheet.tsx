@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import type { Cable, Fact, GearEvent, GearRef, Joint } from '@cordel/core';
 import { counted, dueWords, grouped, type Gear } from '@cordel/core/gear';
 import { router } from 'expo-router';
@@ -130,7 +131,7 @@ export function GearSheet(props: GearSheetProps) {
           <Type>
             Position {cleaver.standing.position} of {cleaver.item.positions} ·{' '}
             {grouped(cleaver.standing.cleaves)} fibers cleaved on it · cleave length{' '}
-            {cleaver.item.cleaveLength} mm
+            {shownNumber(cleaver.item.cleaveLength)} mm
           </Type>
           {cleaver.standing.due.map((due) => (
             <Type key={due.rule} look="small" tone="accent">

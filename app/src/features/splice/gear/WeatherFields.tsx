@@ -1,4 +1,4 @@
-import { conditionsSchema, type Conditions, type Units } from '@cordel/core';
+import { conditionsSchema, type Conditions, type Units, shownNumber } from '@cordel/core';
 import { altitudeAt, celsiusToFahrenheit, fahrenheitToCelsius, pressureAt } from '@cordel/core/gear';
 import { StyleSheet, View } from 'react-native';
 import { setPreferences, usePreferences } from '../../../data/preferences';
@@ -21,7 +21,7 @@ export interface WeatherText {
 type PressureBy = 'altitude' | 'pressure';
 
 const figure = (value: number | null, digits = 0) =>
-  value === null ? '' : String(Number(value.toFixed(digits)));
+  value === null ? '' : shownNumber(Number(value.toFixed(digits)));
 
 export function weatherText(weather: Conditions | null, units: Units, by: PressureBy): WeatherText {
   const { temperature = null, humidity = null, pressure = null } = weather ?? {};

@@ -1,4 +1,5 @@
 import {
+  exceeds,
   fiberName,
   fiberUnits,
   formatChainage,
@@ -257,6 +258,18 @@ function stretchBelow({ rollUp }: TrayState): Stretch {
   return rollUp.settled === rollUp.count && rollUp.count > 0 ? 'done' : 'open';
 }
 
+/** What the strip of a tray shows; its numbers stand one by one on the tray's own page. */
+function stripWords(
+  { tray, rollUp: { worst }, splices }: TrayState,
+  losses: readonly (number | null)[],
+  limit: number,
+): string {
+  const read = losses.filter((loss) => loss !== null);
+  if (read.length === 0 || !worst) return `Losses of tray ${tray}: none yet`;
+  const over = read.filter((loss) => exceeds(loss, limit)).length;
+  return `Losses of tray ${tray}: ${read.length} of ${losses.length} read, ${over === 0 ? 'none' : over} over the limit of ${formatLoss(limit)} dB, worst ${formatLoss(worst.loss)} dB at slot ${splices.find(({ splice }) => splice.id === worst.spliceId)!.splice.slot}`;
+}
+
 function TrayCard({ atHand, tray, above, below, current, onPress }: TrayCardProps) {
   const { palette } = useCordelTheme();
   const { ledger, definition } = atHand;
@@ -303,11 +316,7 @@ function TrayCard({ atHand, tray, above, below, current, onPress }: TrayCardProp
           })}
         </View>
         {tray.splices.length > 0 ? (
-          <LossStrip
-            losses={losses}
-            limit={limit}
-            spoken={`Losses of tray ${tray.tray}: ${rollUp.worst ? `worst ${formatLoss(rollUp.worst.loss)} dB, limit ${formatLoss(limit)} dB` : 'none yet'}`}
-          />
+          <LossStrip losses={losses} limit={limit} spoken={stripWords(tray, losses, limit)} />
         ) : (
           <Type look="small" tone="soft">
             Nothing planned here

@@ -1,5 +1,6 @@
 import {
   closureOfModel,
+  connectorNames,
   planClosure,
   type Cable,
   type Closure,
@@ -9,10 +10,19 @@ import {
 import { builtInModels } from '@cordel/core/builtInModels';
 import { newGear, type Cleaver, type Machine } from '@cordel/core/gear';
 import { readOrder } from '@cordel/core/order';
-import { handSteps, seatCables, stepsFor, usualSchools, type Schools, type Step } from '@cordel/core/prepare';
+import {
+  coatingOf,
+  connectorSteps,
+  handSteps,
+  seatCables,
+  stepsFor,
+  usualSchools,
+  type Schools,
+  type Step,
+} from '@cordel/core/prepare';
 
 /**
- * Prints every step text, to be read aloud: `npm run steps -- loose`, or with a way of working: `npm run steps -- central in block`. `hands` prints what is done at a splice. Without a word all constructions, in mm,
+ * Prints every step text, to be read aloud: `npm run steps -- loose`, or with a way of working: `npm run steps -- central in block`. `hands` prints what is done at a splice, `ends` what is done where its fibers end in connectors. Without a word all constructions, in mm,
  * with the usual ways.
  */
 
@@ -55,6 +65,8 @@ const schools: Schools = {
   ribbonizing: words.includes('block') ? 'block' : usualSchools.ribbonizing,
 };
 
+const cleaver = newGear('cleaver', id(42), 'Cleaver 1') as Cleaver;
+
 for (const name of wanted.length > 0 ? wanted : Object.keys(constructions)) {
   const construction = {
     ...constructions[name]!,
@@ -89,7 +101,7 @@ for (const name of wanted.length > 0 ? wanted : Object.keys(constructions)) {
           { cableId: cable.id, manner },
           { cableId: other.id, manner: 'branch' },
         ];
-        const order = `A${through ? '-' : ''} 1-2 > B 1-2`;
+        const order = `A${through ? '-' : ''} 1-2 > ${words.includes('ends') ? 'fused connector' : 'B 1-2'}`;
         const closure: Closure = {
           id: id(21),
           siteId: id(12),
@@ -106,13 +118,17 @@ for (const name of wanted.length > 0 ? wanted : Object.keys(constructions)) {
           console.log(`\n— ${chapter.title}`);
           chapter.steps.forEach(print);
         }
+        for (const connector of words.includes('ends') ? (['fusion-connector', 'mechanical'] as const) : []) {
+          console.log(`\n— ${connectorNames[connector]}`);
+          connectorSteps(connector, units, { coating: coatingOf('single', cable), cleaver }).forEach(print);
+        }
       }
 }
 
 if (words.includes('hands')) {
   const gear = {
     machine: newGear('machine', id(41), 'Machine 1'),
-    cleaver: newGear('cleaver', id(42), 'Cleaver 1'),
+    cleaver,
   };
   for (const [name, kind] of [
     ['loose', 'single'],

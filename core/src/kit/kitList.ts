@@ -1,3 +1,4 @@
+import { fanOutFibers, fanOutKits } from '../prepare/cut/fanOut';
 import { ribbonsInJacket } from '../prepare/cut/lengths';
 import { metalOf, type Cable } from '../line/cable';
 import { fiberUnits, unitOf } from '../line/fiberNumber';
@@ -97,6 +98,8 @@ export function kitList(
     mechanical,
     `${counted(mechanical, 'fiber ends', 'fibers end')} in one`,
   );
+  const kits = fanOutKits(ends, cables);
+  add('fan-out', 'Fan-out kit', kits, `bare fibers that end in connectors, ${fanOutFibers} in one`, false);
   add('ribbon-sleeve', 'Ribbon sleeve, 40 mm', ribbons, `${ribbons} ribbon splices, one sleeve each`);
 
   let loose = 0;

@@ -46,6 +46,8 @@ export interface CutSheet {
   readonly marks: readonly CutMark[];
   readonly units: readonly UnitSlack[];
   readonly whole: readonly Holder[];
+  /** Its fibers that the order takes here. */
+  readonly taken: readonly FiberSpan[];
   /** How what goes through lies in the closure's slack basket; null where nothing does, or its size is not known. */
   readonly basket: BasketFit | null;
   /** The redos that its shortest tube or ribbon allows; null when nothing is spliced. */
@@ -136,6 +138,7 @@ export function cutSheet(
     marks: marks.list,
     units: slack,
     whole,
+    taken: opened.flatMap((unit) => unit.taken),
     basket,
     redos: slack.length === 0 ? null : Math.min(...slack.map((one) => one.slack.redos)),
     findings,

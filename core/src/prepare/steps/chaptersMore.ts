@@ -147,7 +147,7 @@ export function dropChapter(context: StepContext): Chapter {
       title: 'Take the right fiber',
       what: fibersOfDrop(cable, sheet),
       good: 'The fiber in hand is the one of the order.',
-      mistake: 'Splicing the spare because it lay nearer.',
+      mistake: 'Taking the spare because it lay nearer.',
     },
   );
   return { id: 'drop', title: 'Open the drop', steps };
@@ -158,8 +158,8 @@ function fibersOfDrop(cable: Cable, sheet: CutSheet): string {
   const count = fiberCount(cable.construction);
   if (count === 1) return 'There is one.';
   const named = (fiber: number) => `${fiber} ${fiberName(cable, fiber).fiberColor.code}`;
-  const taken = sheet.units.flatMap(({ unit }) =>
-    unit.taken.flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, index) => from + index)),
+  const taken = sheet.taken.flatMap(({ from, to }) =>
+    Array.from({ length: to - from + 1 }, (_, index) => from + index),
   );
   if (taken.length === 0)
     return `Fiber ${named(1)} is in use first; ${named(2)} is the spare (common practice).`;
@@ -302,7 +302,7 @@ export function connectorChapter(
       {
         id: 'fusion-housing',
         title: 'Align and snap',
-        what: 'Align the marks, snap the housing, push the boot on.',
+        what: 'Align the marks, snap the housing, push the boot on, trim the dust cap.',
         good: 'A click, and the key on the right side.',
         mistake: 'Turned by 180 degrees.',
       },

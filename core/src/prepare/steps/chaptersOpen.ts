@@ -4,7 +4,7 @@ import type { Cable } from '../../line/cable';
 import type { Closure } from '../../plan/closure';
 import { marksOf, type CutSheet } from '../cut/cutSheet';
 import { ribbonsInJacket, ringStart, ripcordWindow, tubePiece } from '../cut/lengths';
-import { holdersNamed } from '../../plan/opened/openedUnits';
+import { holdersNamed, type OpenedUnit } from '../../plan/opened/openedUnits';
 import { tubeTool } from '../cut/tubeTool';
 import {
   countSteps,
@@ -177,8 +177,8 @@ export function tubeChapter(context: StepContext): Chapter {
     ...tubeColorSteps(cable, opened),
     {
       id: 'tray-marks',
-      title: 'Mark the tray’s entry',
-      what: `${tape(lengths.tubeToTray)} from the sheath edge on every tube. Felt and two ties go there.`,
+      title: `Mark ${entryWords(opened)}`,
+      what: `${tape(lengths.tubeToTray)} from the sheath edge on every tube. ${opened.some(onTray) ? 'Felt and two ties go there.' : 'There it goes into the fan-out.'}`,
       good: 'All marks side by side when the tubes are held together.',
       mistake: 'Marking after the tube is off: nothing is left to mark.',
       marks: marksOf(sheet, 'tray'),
@@ -234,8 +234,33 @@ export function tubeChapter(context: StepContext): Chapter {
   steps.push(...fibers.flatMap(({ groups }) => groups));
   if (off.some(({ holder }) => holder.groupSize !== null))
     steps.push(groupsApart(context, off, marksOf(sheet, 'groups')));
-  steps.push(...fibers.map(({ clean }) => clean));
+  steps.push(...fibers.map(({ clean }) => clean), ...fanOutSteps(opened));
   return { id: 'tubes', title: 'Tubes and fibers', steps };
+}
+
+/** Whether something of it lies on a tray: not all of it wears connectors. */
+const onTray = ({ used, inConnectors }: OpenedUnit) => inConnectors < used;
+
+function entryWords(opened: readonly OpenedUnit[]): string {
+  if (opened.every(onTray)) return 'the tray’s entry';
+  return opened.some(onTray) ? 'the entries of tray and fan-out' : 'the fan-out’s entry';
+}
+
+/** Bare fibers get a tube each before they wear connectors (common practice). */
+function fanOutSteps(opened: readonly OpenedUnit[]): Step[] {
+  const units = opened.filter(({ inConnectors }) => inConnectors > 0);
+  if (units.length === 0) return [];
+  const fibers = units.reduce((sum, { inConnectors }) => sum + inConnectors, 0);
+  const ribbons = units.some(({ holder }) => holder.ribbons);
+  return [
+    {
+      id: 'fan-out',
+      title: 'Fan the fibers out',
+      what: `${holdersNamed(units.map(({ holder }) => holder))}: ${ribbons ? 'take the ribbons apart, then ' : ''}${fibers === 1 ? 'the fiber that wears a connector goes into a tube of the fan-out' : `the ${fibers} fibers that wear connectors go into a tube of the fan-out each, in color order`}. Close it and tie it down.`,
+      good: 'Each tube is marked with the number of its fiber, and the fiber slides in it.',
+      mistake: 'Pushing a fiber that does not slide: it is bent inside the fan-out.',
+    },
+  ];
 }
 
 function findTubes(through: boolean, named: string, marks: readonly string[]): Step {
@@ -319,32 +344,48 @@ export function ribbonChapter({ sheet, tape, cable, schools, closureKind }: Step
             unwrap,
             ...numbered,
           ]),
-      ...(closureKind === 'rack' ? [moduleStep(fiberUnits(cable.construction).length)] : []),
-      closureKind === 'rack'
-        ? {
-            id: 'ribbon-pairs',
-            title: 'Pair, tape and mesh',
-            what: 'Pairs in order: 1 and 2, 3 and 4 … Tape the ends, cut to an arrow head, and feed each pair through its mesh.',
-            good: 'No ribbon crosses or twists from the cable to the chassis.',
-            mistake: 'A pair fed with one ribbon turned over: 1 meets 12.',
-          }
-        : {
-            id: 'ribbon-pairs',
-            title: 'Coil, and into the transport tube',
-            what: 'Coil the ribbons in the transition tray, in their order; from there they go up to the splice tray in a transport tube, tied at both ends.',
-            good: 'No ribbon crosses or twists from the cable to the tray.',
-            mistake: 'A ribbon turned over on the way: 1 meets 12.',
-          },
-      {
-        id: 'ribbon-tray',
-        title: 'Lead them to the tray',
-        what: `Mark the tray’s entry ${tape(lengths.tubeToTray)} from the sheath edge. Felt and two ties, not tight.`,
-        good: 'Ribbons slide when the tie is touched.',
-        mistake: 'A tie pulled tight: the loss shows only on the trace.',
-        marks: marksOf(sheet, 'tray'),
-      },
+      ...(closureKind === 'rack' && opened.some(onTray)
+        ? [moduleStep(fiberUnits(cable.construction).length)]
+        : []),
+      ...(opened.some(onTray) ? ribbonsToTrays(sheet, tape, closureKind) : []),
+      ...fanOutSteps(opened).map((step) =>
+        opened.some(onTray) ? step : { ...step, marks: marksOf(sheet, 'tray') },
+      ),
     ],
   };
+}
+
+function ribbonsToTrays(
+  sheet: CutSheet,
+  tape: StepContext['tape'],
+  closureKind: StepContext['closureKind'],
+): Step[] {
+  const { lengths } = sheet;
+  return [
+    closureKind === 'rack'
+      ? {
+          id: 'ribbon-pairs',
+          title: 'Pair, tape and mesh',
+          what: 'Pairs in order: 1 and 2, 3 and 4 … Tape the ends, cut to an arrow head, and feed each pair through its mesh.',
+          good: 'No ribbon crosses or twists from the cable to the chassis.',
+          mistake: 'A pair fed with one ribbon turned over: 1 meets 12.',
+        }
+      : {
+          id: 'ribbon-pairs',
+          title: 'Coil, and into the transport tube',
+          what: 'Coil the ribbons in the transition tray, in their order; from there they go up to the splice tray in a transport tube, tied at both ends.',
+          good: 'No ribbon crosses or twists from the cable to the tray.',
+          mistake: 'A ribbon turned over on the way: 1 meets 12.',
+        },
+    {
+      id: 'ribbon-tray',
+      title: 'Lead them to the tray',
+      what: `Mark the tray’s entry ${tape(lengths.tubeToTray)} from the sheath edge. Felt and two ties, not tight.`,
+      good: 'Ribbons slide when the tie is touched.',
+      mistake: 'A tie pulled tight: the loss shows only on the trace.',
+      marks: marksOf(sheet, 'tray'),
+    },
+  ];
 }
 
 /** How ribbons enter a splice module: as they are, in mesh, or through a breakout (common practice). */

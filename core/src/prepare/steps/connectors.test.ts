@@ -219,6 +219,14 @@ describe('cutting and packing', () => {
     const said = sheet.marks.map(({ title, why }) => `${title} ${why}`).join(' ');
     expect(said).not.toContain('no tray yet');
     if (construction.kind !== 'drop') expect(said).toContain('fan-out');
+    // Every mark is made by exactly one step.
+    const steps = stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools, seat: null }).flatMap(
+      (chapter) => chapter.steps,
+    );
+    expect(steps.flatMap(({ marks = [] }) => marks).sort()).toEqual(
+      sheet.marks.map(({ id: own }) => own).sort(),
+    );
+    expect(new Set(steps.map(({ id: own }) => own)).size).toBe(steps.length);
   });
 
   test('connectors, wipes and the light source are packed, each once, and not what is on already', () => {
@@ -247,6 +255,32 @@ describe('cutting and packing', () => {
     const mechanical = at('B 1 > mechanical connector');
     const without = itemsFor(mechanical.closure, mechanical.plan, mechanical.cables, usualSchools);
     expect(without.map(({ id: own }) => own)).not.toContain('machine');
+  });
+
+  test('bare fibers are fanned out: kits, time and a step of their own; those of a drop are not', () => {
+    const { closure, plan, cables } = at('A 1-13 > fused connector\nA 25 > C 1\nB 1 > fused connector');
+    const kit = kitList(closure, plan, cables, { sparePercent: 0 });
+    expect(kit.find(({ item }) => item === 'fan-out')!.count).toBe(2);
+    expect(allWork(closure, plan, cables)).toMatchObject({ connectors: 14, fanOuts: 2 });
+    const { lines } = estimateClosure(closure, plan, cables, allWork(closure, plan, cables), usualPace);
+    expect(lines.find(({ id: own }) => own === 'connector')!.seconds).toBe(
+      14 * usualPace.connector + 2 * usualPace.fanOut,
+    );
+    const stepsOf = (cable: Cable) =>
+      stepsFor(closure, plan, cable, { units: 'mm', schools: usualSchools, seat: null }).flatMap(
+        ({ steps }) => steps,
+      );
+    const steps = stepsOf(feeder);
+    expect(plainly(steps.find(({ id: own }) => own === 'fan-out')!.what)).toBe(
+      'Tubes 1 BL, 2 OR: the 13 fibers that wear connectors go into a tube of the fan-out each, in color order. Close it and tie it down.',
+    );
+    expect(steps.find(({ id: own }) => own === 'tray-marks')!.title).toBe(
+      'Mark the entries of tray and fan-out',
+    );
+    const ofDrop = stepsOf(customer);
+    expect(ofDrop.map(({ id: own }) => own)).not.toContain('fan-out');
+    expect(ofDrop.find(({ id: own }) => own === 'drop-fiber')!.what).toBe('The order takes fiber 1 BL.');
+    expect(ofDrop.find(({ id: own }) => own === 'drop-rods')!.what).toBe('Cut them at the sheath.');
   });
 
   test('connectors take their time, as long as they are not on', () => {

@@ -133,9 +133,13 @@ export function fitChapter(context: StepContext): Chapter {
     if (drop)
       steps.push({
         id: 'fit-bobbin',
-        title: 'Rods at the bobbin',
-        what: 'One bobbin holds several drops: lay their rod ends side by side against it, aligned, and tie or clamp them there.',
-        good: 'No rod stands past the others.',
+        title: lengths.strengthMember > 0 ? 'Rods at the bobbin' : 'Sheath at the bobbin',
+        what:
+          lengths.strengthMember > 0
+            ? 'One bobbin holds several drops: lay their rod ends side by side against it, aligned, and tie or clamp them there.'
+            : 'One bobbin holds several drops: lay them side by side against it, and tie or clamp them by the sheath, since the rods end at its edge.',
+        good:
+          lengths.strengthMember > 0 ? 'No rod stands past the others.' : 'The drop cannot be pulled out.',
         mistake: 'Anchoring a drop by its small tube.',
       });
     else

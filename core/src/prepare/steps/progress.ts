@@ -4,7 +4,7 @@ import type { ClosurePlan } from '../../plan/trays/closurePlan';
 import type { ClosureLedger } from '../../splice/record/ledger';
 import { needsSplicing } from '../../splice/bench/workOrder';
 import { cutSheet, type CutSheet } from '../cut/cutSheet';
-import { splicesLeft, type WorkLeft } from '../time/estimate';
+import { connectorsLeft, splicesLeft, type WorkLeft } from '../time/estimate';
 import { connectorsToPutOn } from './connectors';
 import type { Chapter } from './step';
 import { isDone, tickOf, tickTargets, type PrepareState } from './tickTargets';
@@ -58,7 +58,7 @@ export function workLeft(
   return {
     unprepared,
     ...splicesLeft(closure, [...open, ...plan.unplaced], cables),
-    connectors: connectorsToPutOn(plan, state).length,
+    ...connectorsLeft(connectorsToPutOn(plan, state), cables),
     sealed: isDone(state, tickTargets.sealed),
   };
 }

@@ -126,6 +126,7 @@ test('what is done already costs nothing more', () => {
     pigtails: 0,
     sleeves: {},
     connectors: 0,
+    fanOuts: 0,
     sealed: true,
   };
   expect(estimateClosure(closure, plan, cables, none, usualPace).seconds).toBe(0);

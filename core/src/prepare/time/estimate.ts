@@ -5,7 +5,8 @@ import { goesThrough, type Closure } from '../../plan/closure';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
 import { looseSides } from '../../splice/bench/looseSides';
 import { jointOf, type SleeveKind } from '../../splice/bench/joint';
-import type { PlannedSplice } from '../../plan/order/order';
+import type { PlannedEnd, PlannedSplice } from '../../plan/order/order';
+import { fanOutFibers, fanOutKits } from '../cut/fanOut';
 import { isOpened, openedUnits } from '../../plan/opened/openedUnits';
 import { nothingMeasured, type MeasuredPace } from './measured';
 
@@ -118,6 +119,8 @@ export interface WorkLeft {
   readonly sleeves: Readonly<Partial<Record<SleeveKind, number>>>;
   /** Connectors that are put on fiber ends which no other is joined to. */
   readonly connectors: number;
+  /** Fan-out kits that their bare fibers take. */
+  readonly fanOuts: number;
   readonly sealed: boolean;
 }
 
@@ -142,12 +145,21 @@ export function splicesLeft(
   return { singles, ribbons: splices.length - singles, pigtails, sleeves };
 }
 
+/** Of these ends of a closure. */
+export function connectorsLeft(
+  ends: readonly PlannedEnd[],
+  cables: ReadonlyMap<string, Cable>,
+): Pick<WorkLeft, 'connectors' | 'fanOuts'> {
+  const put = ends.filter(({ connector }) => connector !== 'own');
+  return { connectors: put.length, fanOuts: fanOutKits(put, cables) };
+}
+
 /** What is to be done when nothing was done yet. */
 export function allWork(closure: Closure, plan: ClosurePlan, cables: ReadonlyMap<string, Cable>): WorkLeft {
   return {
     unprepared: new Map(closure.entries.map((entry) => [entry.cableId, 1])),
     ...splicesLeft(closure, [...plan.splices, ...plan.unplaced], cables),
-    connectors: plan.ends.filter(({ connector }) => connector !== 'own').length,
+    ...connectorsLeft(plan.ends, cables),
     sealed: false,
   };
 }
@@ -252,8 +264,13 @@ export function estimateClosure(
   add(
     'connector',
     left.connectors === 1 ? '1 connector' : `${left.connectors} connectors`,
-    left.connectors * pace.connector,
-    `${left.connectors} × ${minutes(pace.connector)}`,
+    left.connectors * pace.connector + left.fanOuts * pace.fanOut,
+    [
+      left.fanOuts > 0 ? `${left.fanOuts} × ${minutes(pace.fanOut)} to fan out` : null,
+      `${left.connectors} × ${minutes(pace.connector)}`,
+    ]
+      .filter(Boolean)
+      .join(' + '),
   );
   if (!left.sealed) {
     add('seal', 'Seal', pace.seal, minutes(pace.seal));
@@ -289,9 +306,6 @@ export interface ConnectorEnds {
   readonly pigtails: { readonly seconds: number; readonly pigtails: number; readonly sleeves: number };
   readonly fanOut: { readonly seconds: number; readonly kits: number; readonly connectors: number };
 }
-
-/** A fan-out kit takes so many fibers. */
-const fanOutFibers = 12;
 
 /** Pigtails spliced on, or every fiber fanned out into a tube and a connector put on it (common practice: pigtails are quicker and cheaper). */
 export function connectorEnds(

@@ -44,45 +44,41 @@ test('an order line with one side is planned, its drop opened for it alone, its 
   await page.close();
 }, 90_000);
 
-test.each<[Size]>([['phone'], ['wide']])(
-  'steps and light check of an end are kept: with no network, through a reload, and taken back (%s)',
-  async (size) => {
-    const page = await planned(size);
-    await page.goto(`${at.demo.closure}/prepare`);
-    await see(page, '2 fibers end in one · light gets through 0');
-    await press(page, 'Put connectors on, check the light');
-    await see(page, 'How many parts that go on first are still on the table?', end('D 1'));
-    await onDevice(page);
-    await page.setOfflineMode(true);
-    await fill(page, 'On the table', '0');
-    await press(page, 'That is it');
-    await press(page, /^Done: Program, holder, splice/);
-    await press(page, /^Done: Heat/);
-    await press(page, /^Done: Cool/);
-    await press(page, /^Done: Align and snap/);
-    await see(page, 'on, light not checked', end('D 1'));
-    await see(page, 'Never look into a fiber end.', end('D 1'));
-    await press(page, 'Glows at the joint');
-    await see(page, 'cut it off behind the connector and put a new one on', end('D 1'));
-    await page.reload();
-    await see(page, 'glows at the joint', end('D 1'));
-    await page.setOfflineMode(false);
-    await seeGone(page, 'to send', 'head');
-    await press(page, 'Check again');
-    await see(page, 'on, light not checked', end('D 1'));
-    await press(page, /^Light at the far end D 1/);
-    await see(page, 'light gets through 1 of 2', 'head');
-    // On to the next end.
-    await see(page, 'Boot on first.', end('D 2'));
-    await press(page, 'No light at the far end');
-    await see(page, 'a splice on its way is not made yet', end('D 2'));
-    await seeGone(page, 'to send', 'head');
-    await page.goto(`${at.demo.closure}/prepare`);
-    await see(page, 'Light does not get through D 2.');
-    await page.close();
-  },
-  120_000,
-);
+test('steps and light check of an end are kept: with no network, through a reload, and taken back', async () => {
+  const page = await planned('phone');
+  await page.goto(`${at.demo.closure}/prepare`);
+  await see(page, '2 fibers end in one · light gets through 0');
+  await press(page, 'Put connectors on, check the light');
+  await see(page, 'How many parts that go on first are still on the table?', end('D 1'));
+  await onDevice(page);
+  await page.setOfflineMode(true);
+  await fill(page, 'On the table', '0');
+  await press(page, 'That is it');
+  await press(page, /^Done: Program, holder, splice/);
+  await press(page, /^Done: Heat/);
+  await press(page, /^Done: Cool/);
+  await press(page, /^Done: Align and snap/);
+  await see(page, 'on, light not checked', end('D 1'));
+  await see(page, 'Never look into a fiber end.', end('D 1'));
+  await press(page, 'Glows at the joint');
+  await see(page, 'cut it off behind the connector and put a new one on', end('D 1'));
+  await page.reload();
+  await see(page, 'glows at the joint', end('D 1'));
+  await page.setOfflineMode(false);
+  await seeGone(page, 'to send', 'head');
+  await press(page, 'Check again');
+  await see(page, 'on, light not checked', end('D 1'));
+  await press(page, /^Light at the far end D 1/);
+  await see(page, 'light gets through 1 of 2', 'head');
+  // On to the next end.
+  await see(page, 'Boot on first.', end('D 2'));
+  await press(page, 'No light at the far end');
+  await see(page, 'a splice on its way is not made yet', end('D 2'));
+  await seeGone(page, 'to send', 'head');
+  await page.goto(`${at.demo.closure}/prepare`);
+  await see(page, 'Light does not get through D 2.');
+  await page.close();
+}, 120_000);
 
 test('a line that cannot be is told where it is written', async () => {
   const page = await at.open({ size: 'phone' });

@@ -1,12 +1,4 @@
-import {
-  connectorNames,
-  fiberName,
-  isDone,
-  tickOf,
-  tickTargets,
-  type PlannedEnd,
-  type TickAnswer,
-} from '@cordel/core';
+import { connectorNames, fiberName, isDone, tickTargets, type PlannedEnd } from '@cordel/core';
 import type { Cleaver } from '@cordel/core/gear';
 import {
   coatingOf,
@@ -32,7 +24,7 @@ import { Knot } from '../../../ui/Knot';
 import { space, touch } from '../../../ui/tokens';
 import { SpokenOnly, Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
-import { StepCard } from '../../../shell/steps/StepCard';
+import { StepList } from '../../../shell/steps/StepList';
 import { whoAndWhen } from '../../../shell/steps/tickWords';
 import type { AtHand } from '../AtClosure';
 
@@ -113,30 +105,19 @@ function EndSteps({ atHand, end }: { atHand: AtHand; end: PlannedEnd }) {
   const coating = coatingOf('single', atHand.cables.get(end.cableId)!);
   const steps = connectorSteps(end.connector, definition.project.units, { coating, cleaver });
   const about = (step: Step) => tickTargets.stepAt(end, step.id);
-  const done = (step: Step) => isDone(state, about(step));
-  const open = chosen ?? (lightOf(state, end) ? '' : steps.find((step) => !done(step))?.id);
-  const finish = (step: Step, answer: TickAnswer | null = null, note = '') => {
-    tick(about(step), 'done', { answer, note });
-    setChosen(null);
-  };
-  return steps.map((step, index) => (
-    <StepCard
-      key={step.id}
-      step={step}
-      first={false}
-      last={false}
-      beforeDone={index > 0 && done(steps[index - 1]!)}
-      tick={tickOf(state, about(step))}
-      marks={[]}
-      open={open === step.id}
-      folded
+  const next = steps.find((step) => !isDone(state, about(step)));
+  return (
+    <StepList
+      steps={steps}
+      about={about}
+      state={state}
+      tick={tick}
       zone={definition.project.timeZone}
-      timerId={about(step).key}
-      onOpen={() => setChosen(open === step.id ? '' : step.id)}
-      onDone={(answer, note) => finish(step, answer, note)}
-      onUndo={() => tick(about(step), 'open')}
+      open={chosen ?? (lightOf(state, end) ? '' : next?.id)}
+      onOpen={setChosen}
+      within
     />
-  ));
+  );
 }
 
 /** Light from the connector toward the far end: what is seen, and what to do where it does not get through. */

@@ -1,4 +1,4 @@
-import { isDone, prepareState, tickOf, tickTargets, type SpliceState, type TickAnswer } from '@cordel/core';
+import { isDone, prepareState, tickTargets, type SpliceState } from '@cordel/core';
 import { handSteps, stepsFor, type HandWork, type Step } from '@cordel/core/prepare';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -6,7 +6,7 @@ import { cablesOf, type ClosureAtHand } from '../../../data/ledger';
 import { Action } from '../../../ui/Action';
 import { Sheet } from '../../../ui/Sheet';
 import { HandSteps } from './HandSteps';
-import { StepCard } from '../../../shell/steps/StepCard';
+import { StepList } from '../../../shell/steps/StepList';
 import { towardOf, usePrepare, useSchools } from '../../../shell/steps/usePrepare';
 
 /** Of a fused connector: what the hand steps say with this splice's own numbers stands in its place. */
@@ -52,33 +52,20 @@ export function JointStepsSheet({ projectId, atHand, here, hands, onClose }: Joi
   const done = (step: Step) => isDone(state, about(step));
   const next = steps.find((step) => step.id !== whereHandsWork && !done(step));
   const open = chosen ?? next?.id;
-  const finish = (step: Step, answer: TickAnswer | null = null, note = '') => {
-    tick(about(step), 'done', { answer, note });
-    setChosen(null);
-  };
   const turn = steps.findIndex(({ id }) => id === whereHandsWork);
   const before = turn < 0 ? steps : steps.slice(0, turn);
   const after = turn < 0 ? [] : steps.slice(turn + 1);
   const part = (list: readonly Step[]) => (
     <View>
-      {list.map((step, index) => (
-        <StepCard
-          key={step.id}
-          step={step}
-          first={index === 0}
-          last={index === list.length - 1}
-          beforeDone={index > 0 && done(list[index - 1]!)}
-          tick={tickOf(state, about(step))}
-          marks={[]}
-          open={open === step.id}
-          folded
-          zone={definition.project.timeZone}
-          timerId={about(step).key}
-          onOpen={() => setChosen(open === step.id ? '' : step.id)}
-          onDone={(answer, note) => finish(step, answer, note)}
-          onUndo={() => tick(about(step), 'open')}
-        />
-      ))}
+      <StepList
+        steps={list}
+        about={about}
+        state={state}
+        tick={tick}
+        zone={definition.project.timeZone}
+        open={open}
+        onOpen={setChosen}
+      />
     </View>
   );
   return (
@@ -91,7 +78,15 @@ export function JointStepsSheet({ projectId, atHand, here, hands, onClose }: Joi
       <HandSteps steps={handSteps(hands)} spliceId={here.splice.id} />
       {after.length > 0 ? part(after) : null}
       {next && open === next.id && !next.check ? (
-        <Action bench kind="now" label={`Done: ${next.title}`} onPress={() => finish(next)} />
+        <Action
+          bench
+          kind="now"
+          label={`Done: ${next.title}`}
+          onPress={() => {
+            tick(about(next), 'done');
+            setChosen(null);
+          }}
+        />
       ) : null}
     </Sheet>
   );

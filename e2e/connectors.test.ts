@@ -47,7 +47,7 @@ test('an order line with one side is planned, its drop opened for it alone, its 
 test('steps and light check of an end are kept: with no network, through a reload, and taken back', async () => {
   const page = await planned('phone');
   await page.goto(`${at.demo.closure}/prepare`);
-  await see(page, '2 fibers end in one · light gets through 0');
+  await see(page, '2 fibers end in connectors · light gets through 0');
   await press(page, 'Put connectors on, check the light');
   await see(page, 'How many parts that go on first are still on the table?', end('D 1'));
   await onDevice(page);

@@ -215,7 +215,7 @@ function connectorStage(atHand: AtHand): Stage {
   return {
     key: 'connectors',
     title: 'Connectors',
-    words: `${ends.length} ${ends.length === 1 ? 'fiber ends' : 'fibers end'} in one · light gets through ${passing}`,
+    words: `${ends.length === 1 ? '1 fiber ends in a connector' : `${ends.length} fibers end in connectors`} · light gets through ${passing}`,
     done: passing === ends.length,
     wrong:
       failing.length > 0

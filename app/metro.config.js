@@ -7,11 +7,18 @@ const config = getDefaultConfig(__dirname);
 const unused =
   /[\\/](locales[\\/]index|compile|from-json-schema|json-schema-processors|json-schema-generator)(\.c?js)?$/;
 const methods = /[\\/]to-json-schema(\.c?js)?$/;
+const ours = (name) => ({ type: 'sourceFile', filePath: join(__dirname, name) });
 config.resolver.resolveRequest = (context, name, platform) => {
-  const inZod = /[\\/]zod[\\/]/.test(context.originModulePath);
-  if (inZod && unused.test(name)) return { type: 'empty' };
-  if (inZod && methods.test(name))
-    return { type: 'sourceFile', filePath: join(__dirname, 'withoutJsonSchema.js') };
+  const from = context.originModulePath;
+  if (/[\\/]zod[\\/]/.test(from)) {
+    if (unused.test(name)) return { type: 'empty' };
+    if (methods.test(name)) return ours('withoutJsonSchema.js');
+  }
+  if (name === 'react-native-paper') return ours('usedOfPaper.js');
+  if (/[\\/]expo-router[\\/]build[\\/](exports|views[\\/]\w+)\.js$/.test(from)) {
+    if (name.endsWith('/layouts/Tabs')) return { type: 'empty' };
+    if (name.endsWith('/react-navigation/bottom-tabs')) return ours('withoutTabs.js');
+  }
   return context.resolveRequest(context, name, platform);
 };
 

@@ -110,6 +110,7 @@ export const planClosure = pgTable(
     lengths: jsonb('lengths').$type<NonNullable<Closure['lengths']>>(),
     parts: jsonb('parts').$type<NonNullable<Closure['parts']>>(),
     testPressure: doublePrecision('test_pressure_kpa'),
+    sealing: jsonb('sealing').$type<NonNullable<Closure['sealing']>>(),
     sleeveLength: integer('sleeve_length_mm').$type<NonNullable<Closure['sleeveLength']>>(),
     spareSlots: integer('spare_slots'),
     pins: jsonb('pins').$type<NonNullable<Closure['pins']>>(),

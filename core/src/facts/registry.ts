@@ -5,11 +5,15 @@ import { calibrationKind, type Calibration } from './calibration';
 import { correctionKind, type Correction } from './correction';
 import { envelopeShape, type Envelope } from './envelope';
 import { gearEventKind, type GearEvent } from './gearEvent';
+import { flashTestKind, type FlashTest } from './flashTest';
+import { holdingTestKind, type HoldingTest } from './holdingTest';
 import type { FactKind, FactOf, FlatFact, Unchecked } from './kind';
 import { lightCheckKind, type LightCheck } from './lightCheck';
 import { measurementKind, type Measurement } from './measurement';
 import { ownerAnswerKind, type OwnerAnswer } from './ownerAnswer';
 import { recleaveKind, type Recleave } from './recleave';
+import { reopeningKind, type Reopening } from './reopening';
+import { sealCheckKind, type SealCheck } from './sealCheck';
 import { tickKind, type Tick } from './tick';
 import { weatherKind, type Weather } from './weather';
 import { wentOnKind, type WentOn } from './wentOn';
@@ -27,6 +31,10 @@ const kinds = [
   recleaveKind,
   weatherKind,
   wentOnKind,
+  sealCheckKind,
+  flashTestKind,
+  holdingTestKind,
+  reopeningKind,
 ] as const;
 
 /** Everything that can happen. */
@@ -35,6 +43,8 @@ export type Fact = FactOf<(typeof kinds)[number]>;
 export type SpliceFact = Attempt | Correction | OwnerAnswer;
 /** What happened while cables were prepared. */
 export type PrepareFact = Tick | Measurement | LightCheck;
+/** What happened while a closure was sealed, and when it was opened again. */
+export type SealFact = SealCheck | FlashTest | HoldingTest | Reopening;
 /** What happened to the gear. */
 export type GearFact = Calibration | GearEvent | Recleave | Weather | WentOn;
 
@@ -42,11 +52,15 @@ export type {
   Attempt,
   Calibration,
   Correction,
+  FlashTest,
   GearEvent,
+  HoldingTest,
   LightCheck,
   Measurement,
   OwnerAnswer,
   Recleave,
+  Reopening,
+  SealCheck,
   Tick,
   Weather,
   WentOn,

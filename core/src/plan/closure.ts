@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, nameSchema, textSchema, unitNumberSchema, versionSchema } from '../schemas';
-import { closureLengthsSchema, kitPartSchema, portSchema } from './models/closureModel';
+import { closureLengthsSchema, kitPartSchema, portSchema, sealingSchema } from './models/closureModel';
 import { fiberSideSchema } from './fiberEnd';
 
 /** Fibers, tubes or ribbons from–to of one cable, both included. */
@@ -103,6 +103,7 @@ export const closureSchema = z.strictObject({
   parts: z.array(kitPartSchema).max(60).optional(),
   /** kPa */
   testPressure: z.number().min(0).max(34.5, 'Never more than 34.5 kPa (5 psi).').optional(),
+  sealing: sealingSchema.optional(),
   entries: z.array(entrySchema).max(200),
   /** Trays 1, 2, 3 … from the bottom up. */
   trays: z.array(traySchema).min(1, 'A closure has at least one tray.').max(1000),

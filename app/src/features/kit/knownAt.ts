@@ -1,17 +1,16 @@
 import {
   fiberEndKey,
-  isDone,
   measuredDiameters,
   needsSplicing,
   prepareState,
-  tickTargets,
   type Closure,
   type Fact,
   type KitDone,
   type ProjectDefinition,
 } from '@cordel/core';
 import { endState } from '@cordel/core/prepare';
-import { ledgerOf } from '../../data/ledger';
+import { isSealed } from '@cordel/core/seal';
+import { cablesOf, ledgerOf } from '../../data/ledger';
 
 /**
  * What the facts of a closure say to its kit: the diameters that were measured, and what is done: its settled splices, the connectors that are on, the cables out of which
@@ -23,6 +22,7 @@ export function knownAt(
   facts: readonly Fact[],
 ): { readonly done: KitDone; readonly diameters: ReadonlyMap<string, number> } {
   const state = prepareState(facts);
+  const diameters = measuredDiameters(closure, state);
   const { trays, plan } = ledgerOf(definition, closure, facts);
   const states = trays.flatMap(({ splices }) => splices);
   const connected = plan.ends.filter(
@@ -37,7 +37,7 @@ export function knownAt(
         (end) => end.cableId,
       ),
     ),
-    sealed: isDone(state, tickTargets.sealed),
+    sealed: isSealed({ closure, plan, cables: cablesOf(definition), diameters, facts }),
   };
-  return { done, diameters: measuredDiameters(closure, state) };
+  return { done, diameters };
 }

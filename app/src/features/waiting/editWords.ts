@@ -68,6 +68,7 @@ const names: Readonly<Record<string, string>> = {
   ports: 'Ports',
   parts: 'Kit parts',
   testPressure: 'Test pressure',
+  sealing: 'How it is sealed',
   sleeveLength: 'Sleeve length',
   spareSlots: 'Slots left free',
   about: 'About it',

@@ -13,6 +13,10 @@ const kinds: { readonly [kind in Fact['kind']]: string } = {
   recleave: 'Cleaved again',
   weather: 'Weather',
   'went-on': 'Went on all the same',
+  'seal-check': 'Point of the seal',
+  'flash-test': 'Flash test',
+  'holding-test': 'Holding test',
+  reopening: 'Opened again',
 };
 
 /** "Reading 0.03 dB", "Tick": what was recorded. */

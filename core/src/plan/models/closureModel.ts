@@ -95,6 +95,21 @@ export const kitPartSchema = z.strictObject({
 });
 export type KitPart = z.infer<typeof kitPartSchema>;
 
+/** How a closure is closed, and what its maker says of it. What is not given is as usual for its kind. */
+export const sealingSchema = z.strictObject({
+  /** What holds its seals: caps turned by hand, gland nuts, screws that press the sealing material, or gel that closes with the shell. */
+  opens: z.enum(['caps', 'glands', 'screws', 'gel']).optional(),
+  /** In which order they are tightened, opposite ones after each other or one beside the other. */
+  tightening: z.enum(['across', 'around']).optional(),
+  /** The maker's own order, by the numbers of the openings; it counts before `tightening`. */
+  order: z.array(z.int().min(1).max(4800)).max(96, 'At most 96 openings.').optional(),
+  /** Whether gasket and seat are greased. */
+  grease: z.boolean().optional(),
+  /** Of gas in the closed closure. */
+  liters: z.number().positive('A volume above 0.').max(1000, 'At most 1 000 liters.').optional(),
+});
+export type Sealing = z.infer<typeof sealingSchema>;
+
 /** A catalogue entry. Everything in it is generic and invented, and can be changed. */
 export const closureModelSchema = z.strictObject({
   id: idSchema,
@@ -111,6 +126,7 @@ export const closureModelSchema = z.strictObject({
   parts: z.array(kitPartSchema).max(60).optional(),
   /** kPa */
   testPressure: z.number().min(0).max(34.5, 'Never more than 34.5 kPa (5 psi).'),
+  sealing: sealingSchema.optional(),
   version: versionSchema,
 });
 export type ClosureModel = z.infer<typeof closureModelSchema>;
@@ -132,6 +148,7 @@ export function closureOfModel(model: ClosureModel) {
     ...(model.parts ? { parts: model.parts } : {}),
     ...(model.sleeveLength ? { sleeveLength: model.sleeveLength } : {}),
     testPressure: model.testPressure,
+    ...(model.sealing ? { sealing: model.sealing } : {}),
     trays: Array.from({ length: model.trays }, () => ({
       singleSlots: model.singleSlots,
       ribbonSlots: model.ribbonSlots,

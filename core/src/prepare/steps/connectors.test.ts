@@ -295,7 +295,7 @@ describe('cutting and packing', () => {
       tickAt(tickTargets.stepAt(plan.ends[0]!, step), index + 1, 'done'),
     );
     const ledger = buildLedger(plan, [], definition.project.limits);
-    expect(workLeft(closure, plan, cables, ledger, prepareState(facts)).connectors).toBe(1);
+    expect(workLeft(closure, plan, cables, ledger, facts).connectors).toBe(1);
   });
 });
 

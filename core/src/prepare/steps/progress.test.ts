@@ -17,14 +17,14 @@ test('marks that are made are counted, and what is left of the cable shrinks wit
   const half = sheet.marks.slice(0, sheet.marks.length / 2);
   const facts = half.map((mark, index) => ticked(tickTargets.mark(cable.id, mark.id), index));
   expect(marksProgress(sheet, prepareState(facts))).toEqual({ done: half.length, total: sheet.marks.length });
-  const left = workLeft(closure, plan, cables, buildLedger(plan, [], limits), prepareState(facts));
+  const left = workLeft(closure, plan, cables, buildLedger(plan, [], limits), facts);
   expect(left.unprepared.get(cable.id)).toBeCloseTo(1 - half.length / sheet.marks.length, 12);
   expect(left).toMatchObject({ singles: 24, ribbons: 0, sealed: false });
 });
 
 test('splices that hold are done, those to redo are not; a ticked seal is done', () => {
   const facts = [attempt(0, 0.02), attempt(1, 0.5), ticked(tickTargets.sealed, 300)];
-  const left = workLeft(closure, plan, cables, buildLedger(plan, facts, limits), prepareState(facts));
+  const left = workLeft(closure, plan, cables, buildLedger(plan, facts, limits), facts);
   expect(left).toMatchObject({ singles: 23, sealed: true });
 });
 

@@ -1,13 +1,22 @@
+import type { Fact } from '../../facts';
 import type { Cable } from '../../line/cable';
 import type { Closure } from '../../plan/closure';
 import type { ClosurePlan } from '../../plan/trays/closurePlan';
 import type { ClosureLedger } from '../../splice/record/ledger';
 import { needsSplicing } from '../../splice/bench/workOrder';
+import { isSealed } from '../../seal/stage';
 import { cutSheet, type CutSheet } from '../cut/cutSheet';
 import { connectorsLeft, splicesLeft, type WorkLeft } from '../time/estimate';
 import { connectorsToPutOn } from './connectors';
 import type { Chapter } from './step';
-import { isDone, tickOf, tickTargets, type PrepareState } from './tickTargets';
+import {
+  isDone,
+  measuredDiameters,
+  prepareState,
+  tickOf,
+  tickTargets,
+  type PrepareState,
+} from './tickTargets';
 
 export interface Progress {
   readonly done: number;
@@ -45,8 +54,9 @@ export function workLeft(
   plan: ClosurePlan,
   cables: ReadonlyMap<string, Cable>,
   ledger: Pick<ClosureLedger, 'trays'>,
-  state: PrepareState,
+  facts: readonly Fact[],
 ): WorkLeft {
+  const state = prepareState(facts);
   const unprepared = new Map<string, number>();
   for (const { cableId } of closure.entries) {
     const cable = cables.get(cableId);
@@ -59,6 +69,6 @@ export function workLeft(
     unprepared,
     ...splicesLeft(closure, [...open, ...plan.unplaced], cables),
     ...connectorsLeft(connectorsToPutOn(plan, state), cables),
-    sealed: isDone(state, tickTargets.sealed),
+    sealed: isSealed({ closure, plan, cables, diameters: measuredDiameters(closure, state), facts }),
   };
 }

@@ -1,6 +1,5 @@
 import {
   cordOrder,
-  prepareState,
   siteOf,
   type Closure,
   type Project,
@@ -113,7 +112,7 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
         atWork: all[index]!.atWork,
       };
       const cables = cablesOf(definition);
-      const left = workLeft(closure, ledger.plan, cables, ledger, prepareState(facts[index]!));
+      const left = workLeft(closure, ledger.plan, cables, ledger, facts[index]!);
       return {
         closure,
         name: siteOf(definition.sites, closure.siteId).name,

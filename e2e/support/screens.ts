@@ -44,6 +44,7 @@ export function everyScreen() {
     };
     await request(`${server.url}/api/projects/${demo.projectId}/facts`, 'POST', { facts: [fact] });
     await planConnectors();
+    await pumpUp();
   }, 120_000);
   afterAll(async () => {
     await browser.close();
@@ -73,6 +74,29 @@ async function planConnectors(): Promise<void> {
   };
   await request(`${url}/facts`, 'POST', { facts: [light] });
 }
+
+/** U3 is under pressure, and one of its seals bubbles. */
+async function pumpUp(): Promise<void> {
+  const u3 = await firstProject(server, 'U3');
+  const cable = u3.definition.closures.find(({ id }) => id === u3.closureId)!.entries[2]!.cableId;
+  const fact = (number: number, body: object) => ({
+    v: 2,
+    id: `019d8ea6-0000-7000-8000-00000000001${number}`,
+    kind: 'flash-test',
+    madeAt: `2026-04-15T02:00:0${number}.000Z`,
+    by: null,
+    device: null,
+    subject: { on: 'closure', closureId: u3.closureId },
+    body,
+  });
+  const facts = [
+    fact(1, { did: 'pumped', kPa: 34.5, soap: 'after' }),
+    fact(2, { did: 'looked', seal: { of: 'cable', cableId: cable, face: 'only' }, saw: 'bubbles' }),
+  ];
+  await request(`${server.url}/api/projects/${demo.projectId}/facts`, 'POST', { facts });
+  pumped = u3.closure;
+}
+let pumped = '';
 
 /** The address at which the server of this file shows its shelf. */
 export const shelfAddress = () => server.url;
@@ -111,6 +135,20 @@ export const screens: ScreenAt[] = [
   },
   { name: 'limits', path: () => `${demo.line}/limits`, shows: 'Save and judge again' },
   { name: 'closure', path: () => demo.closure, shows: '52 of 107 settled' },
+  { name: 'seal', path: () => `${demo.closure}/seal/stages`, shows: 'Between here and the seal' },
+  {
+    name: 'seal, final look',
+    path: () => `${demo.closure}/seal/look`,
+    shows: '0 of 14 right',
+    then: async (page) => {
+      await press(page, /^Not right/);
+      await see(page, 'What is wrong: Tray 1');
+    },
+  },
+  { name: 'seal, tighten', path: () => `${demo.closure}/seal/tighten`, shows: '0 of 4 tight' },
+  { name: 'seal, before the test', path: () => `${demo.closure}/seal/test`, shows: 'Soap after pumping' },
+  { name: 'seal, under pressure', path: () => `${pumped}/seal/test`, shows: 'Look at the rest, then' },
+  { name: 'seal, holding test', path: () => `${demo.closure}/seal/hold`, shows: 'Begin the test' },
   { name: 'tray', path: () => `${demo.closure}/t/2`, shows: 'Redo slot 19' },
   { name: 'bench', path: () => demo.bench(3, 6), shows: 'Tray mean' },
   { name: 'bench, redo', path: () => demo.bench(2, 19), shows: 'Redo. Try 2 of 3' },

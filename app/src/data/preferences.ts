@@ -26,6 +26,11 @@ const preferencesSchema = z.object({
   screenStaysOn: z.boolean().catch(true),
   /** How the air pressure at an arc calibration is given. */
   pressureBy: z.enum(['altitude', 'pressure']).catch('altitude'),
+  /** Soapy water on the seals before a closure is pumped up, or after. */
+  soapSchool: z.enum(['before', 'after']).catch('after'),
+  /** What the gauge of a holding test may be off by, kPa, and its thermometer, °C. */
+  gaugeError: z.number().positive().max(20).catch(0.5),
+  celsiusError: z.number().positive().max(20).catch(1),
   /** People who know the steps see them as a checklist. */
   stepsFolded: z.boolean().catch(false),
   /** How a cable's thickness is measured. */

@@ -1,5 +1,9 @@
 import type { Href } from 'expo-router';
 
+/** The pages of sealing: an overview, and one for each of its stages. */
+export const sealParts = ['stages', 'look', 'tighten', 'close', 'test', 'hold', 'after'] as const;
+export type SealPart = (typeof sealParts)[number];
+
 /** Addresses of the screens, in one place so that links and journeys agree. */
 export const places = {
   shelf: '/' as Href,
@@ -27,6 +31,8 @@ export const places = {
     `/p/${projectId}/c/${closureId}/prepare/${cableId}` as Href,
   steps: (projectId: string, closureId: string, cableId: string) =>
     `/p/${projectId}/c/${closureId}/prepare/${cableId}/steps` as Href,
+  seal: (projectId: string, closureId: string, part: SealPart = 'stages') =>
+    `/p/${projectId}/c/${closureId}/seal/${part}` as Href,
   table: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/table` as Href,
   time: (projectId: string, closureId?: string) =>
     `/p/${projectId}/time${closureId ? `?closure=${closureId}` : ''}` as Href,

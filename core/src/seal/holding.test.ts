@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { atTemperature, celsiusAtGauge, holdingResult, standardAir, type HoldingInput } from './holding';
+import { atTemperature, celsiusAtGauge, holdingResult, type HoldingInput } from './holding';
 
 const input = (more: Partial<HoldingInput> = {}): HoldingInput => ({
   began: { gauge: 30, air: 101.325, celsius: 20 },
@@ -18,14 +18,6 @@ test('a tire: 24 psi gauge at 0 °C read 25.3 psi at 10 °C with 14.7 psi outsid
 
 test('30 kPa at 20 °C and 101.325 kPa of air read 25.5 kPa at 10 °C in a tight closure (truth.md, by hand: 131.325 × 283.15/293.15 − 101.325)', () => {
   expect(holdingResult(input()).expected).toBeCloseTo(25.5202, 4);
-});
-
-test.each([
-  [0, 101.325],
-  [1000, 89.875],
-  [2000, 79.495],
-])('ISO 2533: at %i m %f kPa', (meters, kPa) => {
-  expect(standardAir(meters)).toBeCloseTo(kPa, 2);
 });
 
 test('what is lost is reckoned to the first temperature, and its leak rate in Pa·m³/s (Q = V·Δp/Δt)', () => {

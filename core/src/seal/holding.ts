@@ -6,14 +6,6 @@ export function atTemperature(absolute: number, celsius: number, then: number): 
   return (absolute * (then + zeroCelsius)) / (celsius + zeroCelsius);
 }
 
-/**
- * Air pressure at a height in the standard atmosphere, kPa (ISO 2533, up to 11 km). What a weather report gives is reckoned to sea level and is not this.
- * @param meters above the sea
- */
-export function standardAir(meters: number): number {
-  return 101.325 * (1 - 2.25577e-5 * meters) ** 5.25588;
-}
-
 /** One reading: gauge pressure and air pressure in kPa, the temperature of the gas in °C. */
 export interface HeldReading {
   readonly gauge: number;

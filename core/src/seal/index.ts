@@ -4,3 +4,4 @@ export * from './holding';
 export * from './seals';
 export * from './stage';
 export * from './words';
+export { pressureAt } from '../gear/conditions';

@@ -209,8 +209,8 @@ export function endPlate(openings: readonly Opening[]): {
   // Its size tells a large port from a small one; all can be hit with a glove on.
   const scale = ({ size }: Opening) => 0.75 + 0.25 * (size / widest);
   if (count <= mostOnRing) {
-    const distance = 0.36;
-    const room = count < 3 ? 0.13 : Math.min(0.13, distance * Math.sin(Math.PI / count) * 0.92);
+    const distance = 0.345;
+    const room = count < 3 ? 0.12 : Math.min(0.12, distance * Math.sin(Math.PI / count) * 0.92);
     return {
       ring: true,
       height: 1,

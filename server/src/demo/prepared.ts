@@ -40,7 +40,6 @@ export interface Preparing {
   readonly diameters?: ReadonlyMap<string, number>;
   /** m, by cable. */
   readonly sheathMarks?: ReadonlyMap<string, number>;
-  readonly sealed?: boolean;
 }
 
 type Made = Pick<Tick, 'kind' | 'subject' | 'body'> | Pick<Measurement, 'kind' | 'subject' | 'body'>;
@@ -57,7 +56,6 @@ export function preparedFacts({
   missing = [],
   diameters = new Map(),
   sheathMarks = new Map(),
-  sealed = false,
 }: Preparing): StoredFact[] {
   const random = seeded(begins.getTime() / 1000 + site.chainage);
   const plan = planClosure(closure, cables);
@@ -124,6 +122,5 @@ export function preparedFacts({
           answer: step.check ? readAnswer(step.check, step.check.answer) : null,
         });
   }
-  if (sealed) tick(tickTargets.sealed, 1800);
   return stored;
 }

@@ -14,6 +14,7 @@ import {
 import { readOrder } from '@cordel/core/order';
 import { builtInModels } from '@cordel/core/builtInModels';
 import { preparedFacts } from './prepared';
+import { sealedFacts } from './sealed';
 import { seeded } from './seeded';
 import { simulatedNight, type Troubles } from './simulatedNight';
 
@@ -201,6 +202,12 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
   };
   const cables = new Map(definition.cables.map((one) => [one.id, one]));
   const splicesOf = (one: Closure) => planClosure(one, cables).splices;
+  const diametersAtU1 = new Map([
+    [m96.id, 12.4],
+    [p96.id, 12.5],
+    [r144.id, 14.6],
+  ]);
+  const nightAtU1 = simulatedNight(splicesOf(atU1), atU1.id, limits, nightBefore, shift, troublesAtU1);
   return {
     definition,
     facts: [
@@ -215,17 +222,12 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
           [m96.id, 1],
           [p96.id, 1],
         ]),
-        diameters: new Map([
-          [m96.id, 12.4],
-          [p96.id, 12.5],
-          [r144.id, 14.6],
-        ]),
+        diameters: diametersAtU1,
         sheathMarks: new Map([
           [m96.id, 1252],
           [p96.id, 2004],
           [r144.id, 1288],
         ]),
-        sealed: true,
       }),
       ...preparedFacts({
         closure: atU2,
@@ -259,7 +261,15 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
         diameters: new Map([[b96.id, 12.4]]),
         sheathMarks: new Map([[b96.id, 1836]]),
       }),
-      ...simulatedNight(splicesOf(atU1), atU1.id, limits, nightBefore, shift, troublesAtU1),
+      ...nightAtU1,
+      ...sealedFacts({
+        closure: atU1,
+        cables,
+        diameters: diametersAtU1,
+        before: nightAtU1,
+        by: 'Davi',
+        leaks: p96.id,
+      }),
       ...simulatedNight(splicesOf(atU2).slice(0, splicedAtU2), atU2.id, limits, opens, shift, troublesAtU2),
     ],
   };

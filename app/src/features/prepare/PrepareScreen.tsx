@@ -1,4 +1,4 @@
-import { isDone, isOpened, measuredDiameters, siteOf, tickTargets, type Cable } from '@cordel/core';
+import { isOpened, measuredDiameters, siteOf, type Cable } from '@cordel/core';
 import {
   cautionsFor,
   endState,
@@ -12,6 +12,7 @@ import {
   type EndState,
   type Progress,
 } from '@cordel/core/prepare';
+import { isSealed } from '@cordel/core/seal';
 import { router } from 'expo-router';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { Action } from '../../ui/Action';
@@ -19,11 +20,10 @@ import { CordRow, type Stretch } from '../../ui/Cord';
 import { Knot } from '../../ui/Knot';
 import { Screen } from '../../shell/frame/Screen';
 import { gutter, space } from '../../ui/tokens';
-import { TickRow } from '../../ui/TickRow';
 import { Type } from '../../ui/Type';
 import { constructionWords } from '../../shell/cableWords';
 import { places } from '../../shell/places';
-import { AtClosure, PreparePanes, type AtHand } from './AtClosure';
+import { AtClosure, PreparePanes, type AtHand } from '../../shell/steps/AtClosure';
 import { endingOf } from '../../shell/steps/ending';
 import { endCalled } from './connectors/endCalled';
 import { SchoolsPart } from './steps/SchoolsPart';
@@ -50,10 +50,11 @@ interface Stage {
 
 function PrepareAt({ atHand }: { atHand: AtHand }) {
   const { projectId, siteName, closure } = atHand;
-  const { state, tick } = atHand.preparing;
   const stages = useStages(atHand);
   const next = stages.find((stage) => !stage.done);
-  const sealed = isDone(state, tickTargets.sealed);
+  const { cables, ledger, facts, preparing } = atHand;
+  const diameters = measuredDiameters(closure, preparing.state);
+  const sealed = isSealed({ closure, plan: ledger.plan, cables, diameters, facts });
   const stretch = (done: boolean): Stretch => (done ? 'done' : 'open');
   return (
     <PreparePanes atHand={atHand}>
@@ -113,12 +114,17 @@ function PrepareAt({ atHand }: { atHand: AtHand }) {
             knotSize={24}
             knotAt={30}
           >
-            <TickRow ticked={sealed} onPress={() => tick(tickTargets.sealed, sealed ? 'open' : 'done')}>
-              <Type look="heading">Sealed and tested</Type>
-              <Type look="small" tone="soft">
-                Comes after the splices; what is ticked here counts in the time.
+            <View style={styles.stage}>
+              <Type look="heading" role="heading" aria-level={2}>
+                Sealed and tested
               </Type>
-            </TickRow>
+              <Type look="small" tone="soft">
+                {sealed ? 'Sealed.' : 'Comes after the splices: final look, caps, flash test.'}
+              </Type>
+              <View style={styles.ways}>
+                <Action label="Seal" onPress={() => router.navigate(places.seal(projectId, closure.id))} />
+              </View>
+            </View>
           </CordRow>
           <View style={styles.more}>
             <SchoolsPart />

@@ -2,6 +2,7 @@ import { router, usePathname, type Href } from 'expo-router';
 import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Clocks } from './Clocks';
+import { PressureStrip } from './PressureStrip';
 import { Icon } from '../../ui/Icon';
 import { NotKeptNotice, SendWords } from './SendStatus';
 import { useCordelTheme } from '../../ui/theme';
@@ -54,6 +55,7 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
         {corner}
       </View>
       <Clocks />
+      <PressureStrip />
       <NotKeptNotice />
       <View role="main" style={styles.body}>
         {children}

@@ -125,7 +125,10 @@ export const closureModelSchema = z.strictObject({
   sleeveLength: z.literal([40, 60], 'A single sleeve is 40 or 60 mm long.').optional(),
   parts: z.array(kitPartSchema).max(60).optional(),
   /** kPa */
-  testPressure: z.number().min(0).max(34.5, 'Never more than 34.5 kPa (5 psi).'),
+  testPressure: z
+    .number('Give the test pressure as a number; 0 where none is made.')
+    .min(0, 'A pressure starts at 0.')
+    .max(34.5, 'Never more than 34.5 kPa (5 psi).'),
   sealing: sealingSchema.optional(),
   version: versionSchema,
 });

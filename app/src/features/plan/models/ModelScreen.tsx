@@ -2,7 +2,7 @@ import { type ClosureModel } from '@cordel/core';
 import { builtInModels } from '@cordel/core/builtInModels';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { router } from 'expo-router';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useModels, useSaveModel } from '../../../data/plan';
@@ -12,7 +12,6 @@ import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { Screen } from '../../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../../ui/States';
 import { gutter, space } from '../../../ui/tokens';
-import { Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
 import {
   formOfModel,
@@ -21,6 +20,7 @@ import {
   type ModelFormInput,
   type ModelFormOutput,
 } from './modelForm';
+import { SealingFields } from './SealingFields';
 import { TableFields } from './TableFields';
 
 /** The catalogue is of no project, so its lengths are in mm; inches may be typed with their unit. */
@@ -55,6 +55,7 @@ function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
     resolver: zodResolver(modelFormSchema(units)),
     defaultValues: formOfModel(model ?? { ...builtInModels[0]!, name: '', about: '' }, units),
   });
+  const kind = useWatch({ control, name: 'kind' });
   const submit = handleSubmit((form) => {
     const { name, kind, about, trays, singleSlots, ribbonSlots } = form;
     save.mutate(
@@ -110,26 +111,17 @@ function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
         <View style={styles.fields}>
           {(
             [
-              ['trays', 'Trays', undefined],
-              ['singleSlots', 'Single sleeves on a tray', undefined],
-              ['ribbonSlots', 'Ribbon sleeves on a tray', undefined],
-              ['testPressure', 'Test pressure', 'kPa'],
+              ['trays', 'Trays'],
+              ['singleSlots', 'Single sleeves on a tray'],
+              ['ribbonSlots', 'Ribbon sleeves on a tray'],
             ] as const
-          ).map(([name, label, unit]) => (
+          ).map(([name, label]) => (
             <View key={name} style={styles.half}>
-              <Field
-                control={control}
-                name={name}
-                label={label}
-                keyboard="decimal"
-                {...(unit ? { unit } : {})}
-              />
+              <Field control={control} name={name} label={label} keyboard="decimal" />
             </View>
           ))}
         </View>
-        <Type look="small" tone="soft">
-          Never above 34.5 kPa (5 psi). The maker’s instruction for the closure comes first.
-        </Type>
+        <SealingFields control={control} kind={kind} />
         <TableFields control={control} units={units} />
       </ScrollView>
     </Screen>

@@ -8,7 +8,6 @@ import { useClosure, type ClosureAtHand } from '../../../data/ledger';
 import { useSaveClosure } from '../../../data/plan';
 import { useProject } from '../../../data/projects';
 import { useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
-import { Field } from '../../../ui/Field';
 import { Panes } from '../../../shell/frame/Panes';
 import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { Screen } from '../../../shell/frame/Screen';
@@ -25,6 +24,7 @@ import {
   type ModelFormInput,
   type ModelFormOutput,
 } from './modelForm';
+import { SealingFields } from './SealingFields';
 import { TableFields } from './TableFields';
 
 /** A closure's own table, copied from its model: lengths, ports, seal parts. The catalogue stays as it is. */
@@ -59,8 +59,9 @@ function TableForm({
     defaultValues: formOfModel(tableOfClosure(closure), units),
   });
   const submit = handleSubmit((form) => {
-    const { lengths, ports, parts, testPressure } = closure;
-    const before = lengths && ports ? { lengths, ports, parts, testPressure: testPressure ?? 0 } : null;
+    const { lengths, ports, parts, sealing, testPressure } = closure;
+    const before =
+      lengths && ports ? { lengths, ports, parts, sealing, testPressure: testPressure ?? 0 } : null;
     afterwards(
       save.mutateAsync({ base: closure, closure: { ...closure, ...tableOfForm(form, before) } }),
       (saved) => {
@@ -91,10 +92,7 @@ function TableForm({
             {closure.model ? `Copied from “${closure.model}”, ` : 'Common practice, '}to be set to what the
             maker’s table says. It counts for this closure alone; the catalogue stays as it is.
           </Type>
-          <Field control={control} name="testPressure" label="Test pressure" unit="kPa" keyboard="decimal" />
-          <Type look="small" tone="soft">
-            Never above 34.5 kPa (5 psi). The maker’s instruction for the closure comes first.
-          </Type>
+          <SealingFields control={control} kind={closure.kind} />
           <TableFields control={control} units={units} />
         </ScrollView>
       </Screen>

@@ -1,19 +1,21 @@
 import {
   closureModelSchema,
   parseTape,
+  sealingSchema,
   sealPartSchema,
   tapeInput,
   type Closure,
   type ClosureLengths,
   type ClosureModel,
   type Port,
+  type Sealing,
   type Units,
   usualLengths,
 } from '@cordel/core';
 
 import { z, type ZodType } from 'zod';
 import { lengthFields } from '../../../shell/fieldWords';
-import { decimalField } from '../../../ui/numberField';
+import { decimalField, optionalDecimalField } from '../../../ui/numberField';
 
 const { shape } = closureModelSchema;
 const lengthsShape = shape.lengths.shape;
@@ -37,6 +39,30 @@ function tapeField(schema: ZodType<number>, units: Units) {
     .pipe(schema as unknown as ZodType<number, number>);
 }
 
+const sealingShape = sealingSchema.shape;
+
+/** How the closure is sealed; "usual" where its table says nothing. */
+const sealingFields = z.object({
+  opens: z.enum(['usual', ...sealingShape.opens.unwrap().options]),
+  tightening: z.enum(['usual', ...sealingShape.tightening.unwrap().options]),
+  grease: z.enum(['usual', 'yes', 'no']),
+  order: z
+    .string()
+    .transform((text) => text.split(/[\s,;]+/).filter((part) => part !== ''))
+    .pipe(
+      z.array(
+        z
+          .string()
+          .transform(Number)
+          .pipe(
+            z.int('Numbers of openings, like 1, 5, 3, 7.').min(1, 'Openings are counted from 1.').max(4800),
+          ),
+      ),
+    )
+    .pipe(sealingShape.order.unwrap()),
+  liters: optionalDecimalField(sealingShape.liters.unwrap()),
+});
+
 /** The form holds text as it is typed; the core's schemas say what is wrong with it. */
 export function modelFormSchema(units: Units) {
   const lengthOf = (name: LengthName) => {
@@ -55,6 +81,7 @@ export function modelFormSchema(units: Units) {
     singleSlots: decimalField(shape.singleSlots),
     ribbonSlots: decimalField(shape.ribbonSlots),
     testPressure: decimalField(shape.testPressure),
+    sealing: sealingFields,
     coils: decimalField(lengthsShape.coils.unwrap()),
     basketTurns: decimalField(lengthsShape.basketTurns.unwrap()),
     lengths: z.object(
@@ -104,7 +131,7 @@ export function modelFormSchema(units: Units) {
 export type ModelFormInput = z.input<ReturnType<typeof modelFormSchema>>;
 export type ModelFormOutput = z.output<ReturnType<typeof modelFormSchema>>;
 
-type Table = Pick<ClosureModel, 'ports' | 'lengths' | 'testPressure'> & Pick<ClosureModel, 'parts'>;
+type Table = Pick<ClosureModel, 'ports' | 'lengths' | 'testPressure' | 'parts' | 'sealing'>;
 
 /** A seal part as a new line of a table begins. */
 export function newPart(port: {
@@ -123,7 +150,12 @@ export function newPart(port: {
   };
 }
 
-export function formOfModel(model: Omit<ClosureModel, 'id' | 'version'>, units: Units): ModelFormInput {
+type Known = Omit<ClosureModel, 'id' | 'version' | 'testPressure'> & {
+  /** null: the table does not say, and the form asks. */
+  readonly testPressure: number | null;
+};
+
+export function formOfModel(model: Known, units: Units): ModelFormInput {
   const length = (value: number) => tapeInput(value, units);
   const lengths = { ...usualLengths, ...model.lengths };
   return {
@@ -133,7 +165,14 @@ export function formOfModel(model: Omit<ClosureModel, 'id' | 'version'>, units: 
     trays: String(model.trays),
     singleSlots: String(model.singleSlots),
     ribbonSlots: String(model.ribbonSlots),
-    testPressure: String(model.testPressure),
+    testPressure: model.testPressure === null ? '' : String(model.testPressure),
+    sealing: {
+      opens: model.sealing?.opens ?? 'usual',
+      tightening: model.sealing?.tightening ?? 'usual',
+      grease: model.sealing?.grease === undefined ? 'usual' : model.sealing.grease ? 'yes' : 'no',
+      order: (model.sealing?.order ?? []).join(', '),
+      liters: model.sealing?.liters === undefined ? '' : String(model.sealing.liters),
+    },
     coils: String(lengths.coils),
     basketTurns: String(lengths.basketTurns),
     lengths: Object.fromEntries(lengthFields.map(([name]) => [name, length(lengths[name])])) as Record<
@@ -168,7 +207,7 @@ export function formOfModel(model: Omit<ClosureModel, 'id' | 'version'>, units: 
 }
 
 /** A closure's own copy of its model, as the form takes it. */
-export function tableOfClosure(closure: Closure): Omit<ClosureModel, 'id' | 'version'> {
+export function tableOfClosure(closure: Closure): Known {
   const [tray] = closure.trays;
   return {
     name: closure.model ?? 'Closure',
@@ -177,7 +216,8 @@ export function tableOfClosure(closure: Closure): Omit<ClosureModel, 'id' | 'ver
     trays: closure.trays.length,
     singleSlots: tray!.singleSlots,
     ribbonSlots: tray!.ribbonSlots ?? 0,
-    testPressure: closure.testPressure ?? 0,
+    testPressure: closure.testPressure ?? null,
+    ...(closure.sealing ? { sealing: closure.sealing } : {}),
     lengths: { ...usualLengths, ...closure.lengths },
     parts: closure.parts ?? [],
     ports: closure.ports ?? [{ name: 'Round', count: 4, from: 6, to: 18, express: false }],
@@ -227,8 +267,18 @@ export function tableOfForm(form: ModelFormOutput, before: Table | null): Table 
       ...(parts.length > 0 || old?.parts ? { parts } : {}),
     };
   });
+  const { opens, tightening, grease, order, liters } = form.sealing;
+  const sealing: Sealing = {
+    ...(opens === 'usual' ? {} : { opens }),
+    ...(tightening === 'usual' ? {} : { tightening }),
+    ...(order.length > 0 ? { order } : {}),
+    ...(grease === 'usual' ? {} : { grease: grease === 'yes' }),
+    ...(liters === null ? {} : { liters }),
+  };
   return {
     testPressure: form.testPressure,
+    // One that is all as usual takes back what was said before.
+    ...(Object.keys(sealing).length > 0 || before?.sealing ? { sealing } : {}),
     lengths: lengths as ClosureLengths,
     ports,
     ...(form.parts.length > 0 || before?.parts

@@ -137,6 +137,7 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
                   label="Prepare"
                   onPress={() => router.navigate(places.prepare(projectId, closure.id))}
                 />
+                <Action label="Seal" onPress={() => router.navigate(places.seal(projectId, closure.id))} />
                 <Action label="Kit" onPress={() => router.navigate(places.kit(projectId, closure.id))} />
                 <Action
                   label="Site"

@@ -10,7 +10,7 @@ import { gutter, space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
 import { whoAndWhen } from '../../../shell/steps/tickWords';
-import { AtClosure, PreparePanes, type AtHand } from '../AtClosure';
+import { AtClosure, PreparePanes, type AtHand } from '../../../shell/steps/AtClosure';
 import { EndCard } from './EndCard';
 import { endCalled } from './endCalled';
 

@@ -26,7 +26,7 @@ import { SpokenOnly, Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
 import { StepList } from '../../../shell/steps/StepList';
 import { whoAndWhen } from '../../../shell/steps/tickWords';
-import type { AtHand } from '../AtClosure';
+import type { AtHand } from '../../../shell/steps/AtClosure';
 
 const stateWords: Readonly<Record<Exclude<EndState, 'passes' | 'fails'>, string>> = {
   open: 'not begun',

@@ -22,7 +22,7 @@ import type { ShownZone } from '../../../ui/times';
 import { Type } from '../../../ui/Type';
 import { constructionWords } from '../../../shell/cableWords';
 import { places } from '../../../shell/places';
-import { AtCable, PreparePanes, type AtHand } from '../AtClosure';
+import { AtCable, PreparePanes, type AtHand } from '../../../shell/steps/AtClosure';
 import { CutStrip } from './CutStrip';
 import { SlackPart } from './SlackPart';
 import { whoAndWhen } from '../../../shell/steps/tickWords';

@@ -17,7 +17,7 @@ import { useCordelTheme } from '../../../ui/theme';
 import { gutter, space, stroke } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
-import { AtClosure, PreparePanes, type AtHand } from '../AtClosure';
+import { AtClosure, PreparePanes, type AtHand } from '../../../shell/steps/AtClosure';
 import { SheathNumber } from './SheathNumber';
 import { useSheathMarks } from './useSheathMarks';
 

@@ -15,7 +15,7 @@ import { Findings } from '../../../ui/Findings';
 import { toNumber } from '../../../ui/numberField';
 import { space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
-import type { AtHand } from '../AtClosure';
+import type { AtHand } from '../../../shell/steps/AtClosure';
 
 /** The number printed on the sheath here, and with the numbers of other sites the lengths between. */
 export function SheathNumber({

@@ -10,7 +10,7 @@ import { gutter, space, stroke } from '../../../ui/tokens';
 import { TickRow } from '../../../ui/TickRow';
 import { Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
-import { AtClosure, PreparePanes, type AtHand } from '../AtClosure';
+import { AtClosure, PreparePanes, type AtHand } from '../../../shell/steps/AtClosure';
 import { useSchools } from '../../../shell/steps/usePrepare';
 
 /** Parts, tools and cautions, looked at before anything is cut; what is missing, with what it stops. */

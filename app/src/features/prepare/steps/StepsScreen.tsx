@@ -13,7 +13,7 @@ import { Empty } from '../../../ui/States';
 import { gutter, space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
-import { AtCable, PreparePanes, type AtHand } from '../AtClosure';
+import { AtCable, PreparePanes, type AtHand } from '../../../shell/steps/AtClosure';
 import { endings, endingOf, keepEnding } from '../../../shell/steps/ending';
 import { SchoolsPart } from './SchoolsPart';
 import { SlackPart } from '../cut/SlackPart';

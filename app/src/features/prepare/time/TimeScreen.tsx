@@ -1,10 +1,4 @@
-import {
-  cordOrder,
-  siteOf,
-  type Closure,
-  type Project,
-  type ProjectDefinition,
-} from '@cordel/core';
+import { cordOrder, siteOf, type Closure, type Project, type ProjectDefinition } from '@cordel/core';
 import {
   againstWindow,
   connectorEnds,

@@ -2,13 +2,13 @@ import { siteOf, type Cable } from '@cordel/core';
 import type { ReactNode } from 'react';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../data/ledger';
 import { Action } from '../../ui/Action';
-import { Panes } from '../../shell/frame/Panes';
-import { Screen } from '../../shell/frame/Screen';
+import { Panes } from '../frame/Panes';
+import { Screen } from '../frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { router } from 'expo-router';
-import { CordNav } from '../../shell/frame/CordNav';
-import { places } from '../../shell/places';
-import { usePrepare, type Preparing } from '../../shell/steps/usePrepare';
+import { CordNav } from '../frame/CordNav';
+import { places } from '../places';
+import { usePrepare, type Preparing } from './usePrepare';
 
 export interface AtHand extends ClosureAtHand {
   readonly projectId: string;

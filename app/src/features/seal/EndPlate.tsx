@@ -3,7 +3,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import Svg, { Circle, Rect } from 'react-native-svg';
 import { useCordelTheme } from '../../ui/theme';
 import { space, stroke } from '../../ui/tokens';
-import { Type } from '../../ui/Type';
+import { SpokenOnly, Type } from '../../ui/Type';
 
 /** What is drawn of an opening: done and good, bubbling, or nothing yet. */
 export type SpotState = 'good' | 'bubbles' | 'open';
@@ -64,7 +64,6 @@ export function EndPlate({
           <Pressable
             key={key}
             role="button"
-            aria-label={`${openingWords(opening)}, ${wordOf(opening)}`}
             aria-pressed={here}
             hitSlop={6}
             onPress={() => onPress(opening)}
@@ -81,7 +80,7 @@ export function EndPlate({
               },
             ]}
           >
-            <View aria-hidden style={styles.label}>
+            <View style={styles.label}>
               <Type look={plug ? 'small' : 'heading'} tone={state === 'good' ? 'ground' : 'ink'}>
                 {opening.number ?? '?'}
               </Type>
@@ -90,6 +89,7 @@ export function EndPlate({
                   {opening.guests.map(({ seat }) => seat.key).join(' ')}
                 </Type>
               )}
+              <SpokenOnly text={` ${openingWords(opening)}, ${wordOf(opening)}`} />
             </View>
           </Pressable>
         );

@@ -71,6 +71,7 @@ export const lineSite = pgTable(
     chainage: doublePrecision('chainage_m').notNull(),
     placement: text('placement').$type<NonNullable<Site['placement']>>(),
     branchFrom: uuid('branch_from'),
+    position: jsonb('position').$type<NonNullable<Site['position']>>(),
   },
   (table) => [index('line_site_project').on(table.projectId)],
 );

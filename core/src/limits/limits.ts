@@ -27,6 +27,8 @@ export const limitsSchema = z.strictObject({
   /** Largest axis offset and gap before the arc, μm; the machine's own limits alone where they are not given. */
   offsetMax: beforeArc('An offset').optional(),
   gapMax: beforeArc('A gap').optional(),
+  /** The owner wants measured losses (from both ends), not the machine’s estimates. */
+  measured: z.boolean().optional(),
   /** How often a splice is tried before it is the owner's call. */
   tries: z.int('Give a whole number of tries.').min(1, 'At least 1 try.').max(10, 'At most 10 tries.'),
 });

@@ -33,15 +33,29 @@ export const projectSchema = projectSettingsSchema.extend({
 });
 export type Project = z.infer<typeof projectSchema>;
 
+export const siteKindSchema = z.enum(['hub', 'closure', 'cabinet', 'terminal']);
+export const placementSchema = z.enum(['manhole', 'handhole', 'aerial', 'pole', 'indoors']);
+
+/** Where a site is, WGS 84, degrees. */
+export const positionSchema = z.strictObject({
+  latitude: z.number('Give the latitude in degrees.').min(-90, 'At least −90°.').max(90, 'At most 90°.'),
+  longitude: z
+    .number('Give the longitude in degrees.')
+    .min(-180, 'At least −180°.')
+    .max(180, 'At most 180°.'),
+});
+export type Position = z.infer<typeof positionSchema>;
+
 export const siteSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
-  kind: z.enum(['hub', 'closure', 'cabinet', 'terminal']),
+  kind: siteKindSchema,
   /** Meters along the route, or along the branch from where it leaves. */
   chainage: z.number().min(0, 'Distance along the route starts at 0.').max(1_000_000),
-  placement: z.enum(['manhole', 'handhole', 'aerial', 'pole', 'indoors']).nullable(),
+  placement: placementSchema.nullable(),
   /** The site at which a branch leaves the route, for a site that lies on the branch. */
   branchFrom: idSchema.optional(),
+  position: positionSchema.optional(),
 });
 export type Site = z.infer<typeof siteSchema>;
 

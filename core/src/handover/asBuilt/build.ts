@@ -1,0 +1,427 @@
+import { endsOfRuns, type FiberEnd } from '../../plan/fiberEnd';
+import { isGearFact, knownFact, type Fact, type GearFact, type SpliceFact } from '../../facts';
+import { passedOver, passedOverBook, type PassedOver } from '../../gear/passedOver';
+import type { Cable } from '../../line/cable';
+import { fiberCount, fiberName } from '../../line/fiberNumber';
+import { fiberOf } from '../../line/fiberType';
+import { alongTheRoute, cordOrder, siteOf } from '../../line/project';
+import type { Limits } from '../../limits/limits';
+import { connectorNames, type Closure } from '../../plan/closure';
+import { planClosure } from '../../plan/trays/closurePlan';
+import { lightOf, lightSeenWords } from '../../prepare/steps/connectors';
+import { measuredDiameters, prepareState } from '../../prepare/steps/tickTargets';
+import { endPlate } from '../../seal/seals';
+import { holdingResult } from '../../seal/holding';
+import { sealStage } from '../../seal/stage';
+import { pointWords, openingWords, sealWords } from '../../seal/words';
+import type { SealedAt } from '../../seal/finalLook';
+import { sealKey } from '../../seal/seals';
+import { spliceHistory, type StandingAttempt } from '../../splice/record/history';
+import { buildLedger, type ClosureLedger } from '../../splice/record/ledger';
+import { highestLoss } from '../../splice/record/reading';
+import { rollUp, sumTallies, type RollUp, type Tally } from '../../splice/record/rollUp';
+import { judgeSplice, lossLimit, type Verdict } from '../../splice/record/verdict';
+import { reasonWords } from '../../splice/words';
+import type { ProjectDefinition, StoredFact } from '../projectFile';
+import { readyLines } from '../ready';
+import type { AsBuilt, AsBuiltClosure, AsBuiltEnd, AsBuiltSeal, AsBuiltSplice, AsBuiltSums } from './schema';
+
+export interface AsBuiltInput {
+  readonly definition: ProjectDefinition;
+  /** All of the project, in any order. */
+  readonly facts: readonly StoredFact[];
+  /** What happened to the gear elsewhere: a night may begin in another project. */
+  readonly gearFacts: readonly GearFact[];
+  /** One closure; all where it is not given. */
+  readonly closureId?: string | undefined;
+  /** Told as often as another part is done; what it throws ends the work. */
+  readonly onProgress?: (done: number, of: number) => void;
+}
+
+/** What was built. The same records and definition give the same document, to the last digit, wherever it is made. */
+export function asBuilt({ definition, facts, gearFacts, closureId, onProgress }: AsBuiltInput): AsBuilt {
+  const { project, sites } = definition;
+  const chosen = definition.closures.filter((one) => closureId === undefined || one.id === closureId);
+  const own = facts.filter(
+    ({ fact }) =>
+      closureId === undefined || (fact.subject as { closureId?: unknown } | null)?.closureId === closureId,
+  );
+  const known: Fact[] = [];
+  let unread = 0;
+  const byClosure = new Map<string, Fact[]>(chosen.map(({ id }) => [id, []]));
+  for (const { fact } of own) {
+    const one = knownFact(fact);
+    if (!one) unread += 1;
+    else {
+      known.push(one);
+      const { closureId: at } = one.subject as { closureId?: string };
+      if (at) byClosure.get(at)?.push(one);
+    }
+  }
+  const everyGear = new Map(
+    [...facts.flatMap(({ fact }) => knownFact(fact) ?? []).filter(isGearFact), ...gearFacts].map((fact) => [
+      fact.id,
+      fact,
+    ]),
+  );
+  const book = passedOverBook(everyGear.values());
+  const cables = new Map(definition.cables.map((cable) => [cable.id, cable]));
+  const inOrder = alongTheRoute(
+    sites,
+    chosen.map((closure) => ({ closure, site: siteOf(sites, closure.siteId) })),
+  );
+  const ledgers: ClosureLedger[] = [];
+  const closures = inOrder.map(({ closure }, index) => {
+    onProgress?.(index, inOrder.length);
+    const ofIt = byClosure.get(closure.id)!;
+    const ledger = buildLedger(planClosure(closure, cables), ofIt, project.limits);
+    ledgers.push(ledger);
+    return closureOf(definition, closure, cables, ledger, ofIt, book);
+  });
+  onProgress?.(inOrder.length, inOrder.length);
+  const used = new Set(closures.flatMap(({ machines }) => machines));
+  const times = known.map(({ madeAt }) => madeAt).sort();
+  const losses = Float64Array.from(
+    closures.flatMap(({ splices }) =>
+      splices
+        .filter(({ planned }) => planned)
+        .flatMap(({ readings }) => readings.flatMap(({ loss }) => loss ?? [])),
+    ),
+  ).sort();
+  return {
+    format: 'cordel-as-built',
+    formatVersion: 1,
+    project: {
+      id: project.id,
+      name: project.name,
+      units: project.units,
+      timeZone: project.timeZone ?? null,
+      limits: project.limits,
+    },
+    scope: closureId === undefined ? 'project' : 'closure',
+    records: {
+      count: known.length,
+      lastMadeAt: times.at(-1) ?? null,
+      unread,
+      simulated: known.filter((fact) => fact.kind === 'attempt' && fact.body.simulated).length,
+    },
+    losses: 'estimated',
+    sites: cordOrder(sites).map(({ id, name, kind, chainage, placement, branchFrom, position }) => ({
+      id,
+      name,
+      kind,
+      chainage,
+      placement,
+      branchFrom: branchFrom ?? null,
+      position: position ?? null,
+    })),
+    cables: definition.cables.map((cable) => ({
+      id: cable.id,
+      label: cable.label,
+      construction: cable.construction.kind,
+      fibers: fiberCount(cable.construction),
+      fiberType: fiberOf(cable).type.name,
+      diameter: cable.diameter ?? null,
+      siteIds: [...cable.siteIds],
+    })),
+    closures,
+    calibrations: [...everyGear.values()]
+      .flatMap((fact) => (fact.kind === 'calibration' && used.has(fact.subject.label) ? [fact] : []))
+      .sort((a, b) => (a.madeAt < b.madeAt ? -1 : a.madeAt > b.madeAt ? 1 : a.id < b.id ? -1 : 1))
+      .filter(({ madeAt }) => withinNights(madeAt, closures))
+      .map(({ subject, madeAt, by, body }) => ({
+        gear: subject.label,
+        at: madeAt,
+        by,
+        passed: body.passed,
+        note: body.note,
+      })),
+    sums: sumsOf(
+      rollUp(
+        sumTallies(ledgers.flatMap((ledger) => ledger.trays.map(({ tally }) => tally))),
+        losses,
+        project.limits.closureMean,
+      ),
+      losses.length,
+      project.limits.closureMean,
+    ),
+  };
+}
+
+/** A calibration counts for what was spliced until the night after it. ms */
+const night = 14 * 3600_000;
+
+function withinNights(time: string, closures: readonly AsBuiltClosure[]): boolean {
+  const at = Date.parse(time);
+  return closures.some(
+    ({ from, to }) => from !== null && to !== null && at >= Date.parse(from) - night && at <= Date.parse(to),
+  );
+}
+
+function sumsOf(total: RollUp, fibersRead: number, meanLimit: number): AsBuiltSums {
+  const { count, marks, mean, median, p95, worst, meanOver } = total;
+  return {
+    splices: count,
+    ...marks,
+    fibersRead,
+    mean,
+    median,
+    p95,
+    worst: worst?.loss ?? null,
+    meanLimit,
+    meanOver,
+  };
+}
+
+function closureOf(
+  definition: ProjectDefinition,
+  closure: Closure,
+  cables: ReadonlyMap<string, Cable>,
+  ledger: ClosureLedger,
+  facts: readonly Fact[],
+  book: PassedOver,
+): AsBuiltClosure {
+  const { limits } = definition.project;
+  const site = siteOf(definition.sites, closure.siteId);
+  const state = prepareState(facts);
+  const thing: SealedAt = {
+    closure,
+    cables,
+    facts,
+    site,
+    plan: ledger.plan,
+    diameters: measuredDiameters(closure, state),
+  };
+  const stage = sealStage(thing);
+  const splices: AsBuiltSplice[] = [];
+  for (const tray of ledger.trays)
+    for (const { splice, facts: own, verdict } of tray.splices)
+      splices.push(spliceOf({ ...splice, planned: true }, own, verdict, cables, limits, book));
+  for (const splice of ledger.plan.unplaced)
+    splices.push(
+      spliceOf({ ...splice, tray: null, slot: null, planned: true }, [], noVerdict, cables, limits, book),
+    );
+  for (const [id, own] of ledger.unplanned) {
+    const { subject } = own[0]!;
+    const left = endsOfRuns(subject.left);
+    const kind = left.length > 1 ? 'ribbon' : 'single';
+    splices.push(
+      spliceOf(
+        {
+          id,
+          kind,
+          left,
+          right: endsOfRuns(subject.right),
+          circuit: null,
+          tray: null,
+          slot: null,
+          planned: false,
+        },
+        own,
+        judgeSplice(spliceHistory(own), kind, limits),
+        cables,
+        limits,
+        book,
+      ),
+    );
+  }
+  const named = (pick: (splice: AsBuiltSplice) => string | null) =>
+    [...new Set(splices.flatMap((one) => pick(one) ?? []))].sort();
+  const times = splices.flatMap(({ madeAt }) => madeAt ?? []).sort();
+  const ofTray = (tally: Tally, own: RollUp, limit: number) => sumsOf(own, tally.read, limit);
+  return {
+    id: closure.id,
+    siteId: site.id,
+    site: site.name,
+    kind: closure.kind,
+    model: closure.model ?? null,
+    sums: sumsOf(ledger.rollUp, ledger.sortedLosses.length, limits.closureMean),
+    trays: ledger.trays
+      .filter(({ splices: own }) => own.length > 0)
+      .map(({ tray, tally, rollUp: own }) => ({ tray, sums: ofTray(tally, own, limits.trayMean) })),
+    splices,
+    connectors: ledger.plan.ends.map((end) => {
+      const light = lightOf(state, end);
+      return {
+        end: endOf(end, cables),
+        connector: connectorNames[end.connector],
+        circuit: end.circuit ?? null,
+        light: lightSeenWords[light?.body.seen ?? 'open'],
+        at: light?.madeAt ?? null,
+        by: light?.by ?? null,
+      };
+    }),
+    seal: sealOf(thing, stage, definition.project.units),
+    ready: readyLines({ ledger, facts, seal: stage, book, limits, unread: 0 }).map(
+      ({ code, stands, words }) => ({
+        code,
+        stands,
+        words,
+      }),
+    ),
+    people: named(({ by }) => by),
+    machines: named(({ machine }) => machine),
+    cleavers: named(({ cleaver }) => cleaver),
+    from: times[0] ?? null,
+    to: times.at(-1) ?? null,
+  };
+}
+
+const noVerdict: Verdict = { mark: 'open', reasons: [], tries: 0 };
+
+function spliceOf(
+  splice: Pick<AsBuiltSplice, 'id' | 'tray' | 'slot' | 'planned'> & {
+    readonly kind: 'single' | 'ribbon';
+    readonly left: readonly FiberEnd[];
+    readonly right: readonly FiberEnd[];
+    readonly circuit: string | null;
+  },
+  facts: readonly SpliceFact[],
+  verdict: Verdict,
+  cables: ReadonlyMap<string, Cable>,
+  limits: Limits,
+  book: PassedOver,
+): AsBuiltSplice {
+  const { attempts, withdrawn, last, answer } = spliceHistory(facts);
+  const earlier = [
+    ...attempts.slice(0, -1).map((one) => earlierOf(one, false)),
+    ...withdrawn.map((one) => earlierOf(one, true)),
+  ];
+  const gear = last?.fact.body.gear;
+  return {
+    id: splice.id,
+    planned: splice.planned,
+    tray: splice.tray,
+    slot: splice.slot,
+    kind: splice.kind,
+    left: splice.left.map((end) => endOf(end, cables)),
+    right: splice.right.map((end) => endOf(end, cables)),
+    circuit: splice.circuit ?? null,
+    mark: verdict.mark,
+    reasons: verdict.reasons.map(reasonWords),
+    limit: lossLimit(splice.kind, limits),
+    tries: verdict.tries,
+    readings: (last?.readings ?? []).map(({ loss, cleaveLeft, cleaveRight }) => ({
+      loss,
+      cleaveLeft,
+      cleaveRight,
+    })),
+    worst: last ? highestLoss(last.readings) : null,
+    proofTest: last ? (last.proofTestFailed ? 'failed' : 'not-failed') : null,
+    light: last?.light ?? null,
+    simulated: last?.fact.body.simulated ?? false,
+    madeAt: last?.fact.madeAt ?? null,
+    by: last?.fact.by ?? null,
+    machine: gear?.machine?.label ?? null,
+    cleaver: gear?.cleaver?.label ?? null,
+    passedOver: last ? passedOver(last.fact, book) : [],
+    note: last?.note ?? '',
+    earlier: earlier.sort((a, b) => (a.madeAt < b.madeAt ? -1 : 1)),
+    corrections: [...attempts, ...withdrawn].reduce((sum, { corrections }) => sum + corrections.length, 0),
+    owner: answer
+      ? {
+          answer: answer.body.answer,
+          name: answer.body.name ?? null,
+          madeAt: answer.madeAt,
+          by: answer.by,
+          note: answer.body.note,
+        }
+      : null,
+  };
+}
+
+function earlierOf({ fact, readings, note }: StandingAttempt, taken: boolean) {
+  return { madeAt: fact.madeAt, by: fact.by, note, worst: highestLoss(readings), withdrawn: taken };
+}
+
+function endOf({ cableId, fiber, side }: FiberEnd, cables: ReadonlyMap<string, Cable>): AsBuiltEnd {
+  const cable = cables.get(cableId);
+  // A splice that left the plan may name a fiber that its cable, edited since, no longer has.
+  if (!cable || fiber > fiberCount(cable.construction))
+    return { cableId, cable: cable?.label ?? '', fiber, side, unit: null, colors: '' };
+  const name = fiberName(cable, fiber);
+  return {
+    cableId,
+    cable: cable.label,
+    fiber,
+    side,
+    unit: name.unit,
+    colors: [name.unitColor.code, name.group === null ? null : `group ${name.group}`, name.fiberColor.code]
+      .filter(Boolean)
+      .join(' '),
+  };
+}
+
+function sealOf(thing: SealedAt, stage: ReturnType<typeof sealStage>, units: 'mm' | 'in'): AsBuiltSeal {
+  const { state } = stage;
+  const name = (seal: Parameters<typeof sealWords>[0]) => sealWords(seal, stage, thing);
+  const bubblesOf = (looked: (typeof state.rounds)[number]['looked']) =>
+    [...looked.values()].flatMap(({ body }) => (body.saw === 'bubbles' ? [body.seal] : []));
+  const bubbled = new Set(
+    state.rounds.filter(({ before }) => !before).flatMap(({ looked }) => bubblesOf(looked).map(sealKey)),
+  );
+  return {
+    sealed: stage.sealed,
+    tickedOnly: stage.tickedOnly,
+    testPressure: stage.testPressure,
+    underPressure: state.pressure?.kPa ?? null,
+    points: stage.points.map((point) => ({
+      chapter: point.chapter,
+      title: pointWords(point, thing, stage, units).title,
+      answer: point.check?.body.answer === 'open' ? null : (point.check?.body.answer ?? null),
+      stale: point.stale,
+      at: point.check?.madeAt ?? null,
+      by: point.check?.by ?? null,
+      note: point.check?.body.note ?? '',
+    })),
+    openings: endPlate(stage.openings).spots.map(({ opening, x, y, r }) => ({
+      number: opening.number,
+      name: openingWords(opening),
+      plug: opening.guests.length === 0,
+      bubbled: bubbled.has(sealKey(opening.seal)),
+      x,
+      y,
+      r,
+    })),
+    rounds: state.rounds.map((round) => ({
+      number: round.number,
+      kPa: round.kPa,
+      at: round.pumped.madeAt,
+      by: round.pumped.by,
+      releasedAt: round.released?.madeAt ?? null,
+      looked: round.looked.size,
+      bubbles: bubblesOf(round.looked).map(name),
+      reseated: round.reseated.map(({ body }) => [name(body.seal), body.note].filter(Boolean).join(': ')),
+      beforeReopening: round.before,
+    })),
+    holding: state.holding.flatMap(({ began, reads, dropped }) =>
+      dropped
+        ? []
+        : reads.map((read) => {
+            const hours = (Date.parse(read.madeAt) - Date.parse(began.madeAt)) / 3600_000;
+            const { lost, uncertainty, mayLose, verdict, leakRate } = holdingResult({
+              ...began.body,
+              began: began.body,
+              read: read.body,
+              hours,
+            });
+            return {
+              beganAt: began.madeAt,
+              readAt: read.madeAt,
+              hours,
+              lost,
+              uncertainty,
+              mayLose,
+              verdict,
+              leakRate,
+            };
+          }),
+    ),
+    reopenings: state.reopenings.map(({ madeAt, by, body }) => ({
+      at: madeAt,
+      by,
+      reason: body.reason,
+      note: body.note,
+    })),
+  };
+}

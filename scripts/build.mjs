@@ -19,6 +19,7 @@ export async function buildServer() {
     entryPoints: {
       main: join(root, 'server/src/main.ts'),
       importWorker: join(root, 'server/src/import/importWorker.ts'),
+      reportWorker: join(root, 'server/src/report/reportWorker.ts'),
       backup: join(root, 'server/src/backupMain.ts'),
     },
     outdir: join(root, 'server/dist'),
@@ -27,7 +28,8 @@ export async function buildServer() {
     format: 'esm',
     target: 'node20',
     sourcemap: true,
-    external: ['@electric-sql/pglite', 'pg-native'],
+    // So do those that make documents, which only a thread of their own loads, when one is asked for.
+    external: ['@electric-sql/pglite', 'pg-native', 'pdfkit', 'exceljs', '@expo-google-fonts/*'],
     // Where a package has modules as well, those: some of the others look for their own files while they run.
     mainFields: ['module', 'main'],
     // What is left of the older kind of package asks for Node's own modules in its own way.

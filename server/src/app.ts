@@ -15,6 +15,7 @@ import { errorHandler, problemResponse } from './problem';
 import { ProgressBook } from './progressBook';
 import { gearRoutes } from './routes/gear';
 import { handoverRoutes } from './routes/handover';
+import { recordRoutes } from './routes/record';
 import { lineRoutes } from './routes/line';
 import { planRoutes } from './routes/plan';
 import { spliceRoutes } from './routes/splice';
@@ -68,7 +69,8 @@ function api(server: Server) {
     .route('/', planRoutes(database))
     .route('/', spliceRoutes(database, writer, new Presence(() => clock.now(), database)))
     .route('/', gearRoutes(database))
-    .route('/', handoverRoutes(database, clock));
+    .route('/', handoverRoutes(database, clock))
+    .route('/', recordRoutes(database, clock));
 }
 
 export type Api = ReturnType<typeof api>;

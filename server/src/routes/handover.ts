@@ -1,14 +1,4 @@
-import {
-  idSchema,
-  isGearFact,
-  knownFact,
-  lossSheet,
-  projectFileParts,
-  siteOf,
-  spreadsheetFormula,
-  type GearFact,
-} from '@cordel/core';
-import { and, notInArray } from 'drizzle-orm';
+import { idSchema, knownFact, lossSheet, projectFileParts, siteOf, spreadsheetFormula } from '@cordel/core';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { HTTPException } from 'hono/http-exception';
@@ -18,12 +8,12 @@ import { z } from 'zod';
 import type { RequestVariables } from '../actor';
 import { attachment, attachmentHeaders } from '../attachment';
 import type { Clock } from '../clock';
-import type { Database, Queries } from '../database/database';
+import type { Database } from '../database/database';
 import { breathe, loadFacts } from '../factStore';
+import { gearFacts } from '../gearFacts';
 import { importProject, receiveFile } from '../import/importProject';
 import { notFound, problemResponse, validated } from '../problem';
 import { loadDefinition } from '../projectStore';
-import { fact } from '../schema';
 import { projectParam } from './params';
 
 const importLimit = 64 * 1024 * 1024;
@@ -102,16 +92,4 @@ export function handoverRoutes(database: Database, clock: Clock) {
         });
       },
     );
-}
-
-/** What happened to the gear in all projects: a night may have begun in another one. */
-async function gearFacts(db: Queries): Promise<GearFact[]> {
-  const rows = await db
-    .select({ body: fact.body })
-    .from(fact)
-    .where(and(fact.concernsGear, notInArray(fact.kind, ['attempt', 'correction'])));
-  return rows.flatMap(({ body }) => {
-    const known = knownFact(body);
-    return known && isGearFact(known) ? [known] : [];
-  });
 }

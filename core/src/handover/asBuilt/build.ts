@@ -4,7 +4,7 @@ import { passedOver, passedOverBook, type PassedOver } from '../../gear/passedOv
 import type { Cable } from '../../line/cable';
 import { fiberCount, fiberName } from '../../line/fiberNumber';
 import { fiberOf } from '../../line/fiberType';
-import { alongTheRoute, cordOrder, siteOf } from '../../line/project';
+import { alongTheRoute, cablesAlong, cordOrder, siteOf } from '../../line/project';
 import type { Limits } from '../../limits/limits';
 import { connectorNames, type Closure } from '../../plan/closure';
 import { planClosure } from '../../plan/trays/closurePlan';
@@ -115,7 +115,15 @@ export function asBuilt({ definition, facts, gearFacts, closureId, onProgress }:
       branchFrom: branchFrom ?? null,
       position: position ?? null,
     })),
-    cables: definition.cables.map((cable) => ({
+    // Of one closure, those that come into it.
+    cables: cablesAlong(
+      sites,
+      definition.cables.filter(
+        ({ id }) =>
+          closureId === undefined ||
+          chosen.some(({ entries }) => entries.some(({ cableId }) => cableId === id)),
+      ),
+    ).map((cable) => ({
       id: cable.id,
       label: cable.label,
       construction: cable.construction.kind,

@@ -3,3 +3,4 @@ export * from './build';
 export * from './geoJson';
 export * from './schema';
 export * from './tables';
+export * from '../fingerprint';

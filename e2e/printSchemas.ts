@@ -1,0 +1,10 @@
+import { asBuiltSchema } from '@cordel/core/asBuilt';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+
+/** Writes the JSON Schemas of what is handed over, made from the schemas that the server writes by, into docs/. */
+writeFileSync(
+  join(process.env.CORDEL_ROOT!, 'docs/as-built.schema.json'),
+  `${JSON.stringify(z.toJSONSchema(asBuiltSchema), null, 2)}\n`,
+);

@@ -1,0 +1,25 @@
+import type { GearFact, ProjectDefinition, StoredFact } from '@cordel/core';
+
+/** In which form a record is handed over. */
+export const reportForms = ['pdf', 'short', 'xlsx', 'csv', 'json', 'geojson'] as const;
+export type ReportForm = (typeof reportForms)[number];
+
+/** What a report is made from. Facts come in slices, so that no message is large. */
+export interface ReportOrder {
+  readonly form: ReportForm;
+  readonly definition: ProjectDefinition;
+  readonly gearFacts: readonly GearFact[];
+  readonly closureId: string | undefined;
+  /** When it is made, UTC. */
+  readonly at: string;
+  /** Where the place is opened in Cordel: the address that the person uses. */
+  readonly address: string;
+}
+
+export type ToReport =
+  | { readonly kind: 'facts'; readonly facts: readonly StoredFact[] }
+  | { readonly kind: 'make'; readonly order: ReportOrder };
+
+export type FromReport =
+  | { readonly kind: 'progress'; readonly done: number; readonly of: number }
+  | { readonly kind: 'made'; readonly bytes: Uint8Array; readonly fingerprint: string };

@@ -1,0 +1,287 @@
+import { lossSheet, type Fact, type ProjectDefinition, type StoredFact } from '@cordel/core';
+import { asBuiltSchema, fingerprintWords, type AsBuilt } from '@cordel/core/asBuilt';
+import Ajv from 'ajv/dist/2020';
+import addFormats from 'ajv-formats';
+import canonicalize from 'canonicalize';
+import { parse } from 'csv-parse/sync';
+import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import readXlsx, { readSheetNames } from 'read-excel-file/node';
+import { z } from 'zod';
+import { newProjectOn } from './journey';
+import { makeAttempt } from './makeProject';
+import {
+  dataFolder,
+  removeFolders,
+  request,
+  startServer,
+  temporaryFolder,
+  type ServerProcess,
+} from './process';
+
+/** What is handed over, parsed back with other programs than wrote it, and its numbers compared with the core's. */
+
+let server: ServerProcess;
+let project: string;
+let definition: ProjectDefinition;
+let built: AsBuilt;
+let builtText: string;
+beforeAll(async () => {
+  server = await startServer(dataFolder('demo'));
+  const { body } = await request<{ shelf: { project: { id: string } }[] }>(`${server.url}/api/projects`);
+  project = `${server.url}/api/projects/${body.shelf[0]!.project.id}`;
+  definition = (await request<ProjectDefinition>(project)).body;
+  builtText = await (await fetch(`${project}/record/json`)).text();
+  built = JSON.parse(builtText) as AsBuilt;
+}, 60_000);
+afterAll(async () => {
+  await server.stop();
+  removeFolders();
+});
+
+const closureAt = (site: string) => built.closures.find((one) => one.site.startsWith(site))!;
+const schemaFile = join(process.cwd(), 'docs/as-built.schema.json');
+const bytesOf = async (form: string, query = '') =>
+  new Uint8Array(await (await fetch(`${project}/record/${form}${query}`)).arrayBuffer());
+
+describe('the record as JSON', () => {
+  test('its schema in docs/ is made from the schemas of the core (npm run schemas)', () => {
+    expect(JSON.parse(readFileSync(schemaFile, 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(z.toJSONSchema(asBuiltSchema))),
+    );
+  });
+
+  test('the demo and a project that was made here hold to the schema, by ajv; a spoiled one does not', async () => {
+    const ajv = new Ajv({ strict: false });
+    addFormats(ajv);
+    const check = ajv.compile(JSON.parse(readFileSync(schemaFile, 'utf8')) as object);
+    check(built);
+    expect(check.errors ?? []).toEqual([]);
+    const own = await newProjectOn(`${server.url}/api`, 6);
+    await own.post(
+      own.splices.slice(0, 30).map((splice, index) => makeAttempt(own.closureId, splice, index / 200)),
+    );
+    check((await request(`${own.project}/record/json`)).body);
+    expect(check.errors ?? []).toEqual([]);
+    expect(check({ ...built, losses: 'measured' })).toBe(false);
+  });
+
+  test('it is in canonical form, and sha256sum says the fingerprint that the server says', async () => {
+    expect(canonicalize(JSON.parse(builtText))).toBe(builtText);
+    const answer = await fetch(`${project}/record/json`);
+    const file = join(temporaryFolder(), 'record.json');
+    writeFileSync(file, await answer.text());
+    const { stdout } = spawnSync('sha256sum', [file], { encoding: 'utf8' });
+    expect(stdout.split(' ')[0]).toBe(answer.headers.get('X-Fingerprint'));
+  });
+
+  test('its losses and verdicts are those of the loss sheet, fiber by fiber', async () => {
+    const { body } = await request<{ facts: StoredFact[] }>(`${project}/project.json`);
+    const facts = body.facts.map(({ fact }) => fact as Fact);
+    const sheet = lossSheet(
+      definition,
+      facts,
+      definition.closures.map(({ id }) => id),
+    );
+    const at = (name: string) => sheet.header.indexOf(name);
+    const ofSheet = sheet.rows.map((row) => [
+      row[at('Tray')],
+      row[at('Slot')],
+      row[at('Left fiber')],
+      row[at('Estimated loss (dB)')] === '' ? null : Number(row[at('Estimated loss (dB)')]),
+      row[at('Verdict')],
+    ]);
+    const words = { open: 'Open', holds: 'Holds', redo: 'Redo', owner: 'Owner’s call', allowed: 'Allowed' };
+    const ofRecord = built.closures.flatMap(({ splices }) =>
+      splices.flatMap((splice) =>
+        splice.left.map((left, index) => [
+          String(splice.tray),
+          String(splice.slot),
+          String(left.fiber),
+          splice.readings[index]?.loss ?? null,
+          words[splice.mark],
+        ]),
+      ),
+    );
+    expect(ofRecord).toEqual(ofSheet);
+  });
+
+  test('U1 is ready and sealed after a bubble, U2 is not, and each says why', () => {
+    const u1 = closureAt('U1');
+    expect(u1.ready.filter(({ stands }) => stands === 'against')).toEqual([]);
+    expect(u1.seal).toMatchObject({ sealed: true, testPressure: 34.5, underPressure: null });
+    expect(u1.seal.rounds.map(({ bubbles }) => bubbles.length)).toEqual([1, 0]);
+    expect(
+      u1.splices.filter(({ earlier }) => earlier.length > 0).map(({ tray, slot }) => `${tray}.${slot}`),
+    ).toEqual(['1.20', '3.4', '4.17']);
+    expect(closureAt('U2').ready.map(({ code }) => code)).toEqual(
+      expect.arrayContaining(['redo', 'open', 'owner', 'seal', 'estimates']),
+    );
+  });
+});
+
+test('the workbook, read by another library: a sheet a closure, typed numbers, the same losses', async () => {
+  const book = Buffer.from(await bytesOf('xlsx'));
+  expect(await readSheetNames(book)).toEqual(['Summary', ...built.closures.map(({ site }) => site)]);
+  for (const closure of built.closures) {
+    const [header, ...rows] = await readXlsx(book, { sheet: closure.site });
+    const at = (name: string) => header!.indexOf(name);
+    const losses = rows.map((row) => row[at('Estimated loss (dB)')]);
+    expect(losses).toEqual(
+      closure.splices.flatMap(({ left, readings }) => left.map((_, index) => readings[index]?.loss ?? null)),
+    );
+    const times = rows.map((row) => row[at('Made at (UTC)')]).filter(Boolean);
+    expect(times.every((time) => time instanceof Date)).toBe(true);
+  }
+  const [header, ...rows] = await readXlsx(book, { sheet: 'Summary' });
+  const mean = header!.indexOf('Mean (dB)');
+  expect(rows.map((row) => row[mean])).toEqual(built.closures.map(({ sums }) => sums.mean));
+});
+
+test('what a person typed is no formula in workbook or CSV', async () => {
+  const own = await newProjectOn(`${server.url}/api`);
+  await own.post([makeAttempt(own.closureId, own.splices[0]!, 0.03, { note: '=1+1' })]);
+  const answer = await fetch(`${own.project}/record/xlsx`);
+  const [header, first] = await readXlsx(Buffer.from(await answer.arrayBuffer()), { sheet: 'Joint' });
+  expect(first![header!.indexOf('Note')]).toBe('=1+1');
+  expect(await (await fetch(`${own.project}/record/csv`)).text()).toContain("'=1+1");
+});
+
+test('the CSV, read by another library, has a row for each fiber and connector', async () => {
+  const text = new TextDecoder().decode(await bytesOf('csv'));
+  const rows = parse(text, { bom: true, columns: true }) as Record<string, string>[];
+  const fibers = built.closures.flatMap(({ site, splices }) =>
+    splices.flatMap(({ left, readings }) =>
+      left.map((end, index) => [site, String(end.fiber), String(readings[index]?.loss ?? '')]),
+    ),
+  );
+  expect(rows.map((row) => [row.Closure, row['Left fiber'], row['Estimated loss (dB)']])).toEqual(fibers);
+});
+
+describe('the map', () => {
+  test('is empty where no position is known, and else GeoJSON by RFC 7946: longitude first, a point a site, a line a cable', async () => {
+    expect((await request(`${project}/record/geojson`)).body).toEqual({
+      type: 'FeatureCollection',
+      features: [],
+    });
+    const own = await newProjectOn(`${server.url}/api`);
+    const { project: settings, sites, cables } = await own.read();
+    const places = [
+      { latitude: -22.9, longitude: -43.2 },
+      { latitude: -22.91, longitude: -43.19 },
+    ];
+    const put = await request(`${own.project}/line`, 'PUT', {
+      version: settings.lineVersion,
+      sites: sites.map((site, index) => (places[index] ? { ...site, position: places[index] } : site)),
+      cables,
+    });
+    expect(put.status).toBe(200);
+    const { body, headers } = await request<{
+      features: { geometry: { type: string; coordinates: unknown }; properties: { name: string } }[];
+    }>(`${own.project}/record/geojson`);
+    expect(headers.get('Content-Type')).toMatch(/^application\/geo\+json/);
+    const points = body.features.filter(({ geometry }) => geometry.type === 'Point');
+    expect(points.map(({ geometry }) => geometry.coordinates)).toEqual(
+      expect.arrayContaining([
+        [-43.2, -22.9],
+        [-43.19, -22.91],
+      ]),
+    );
+    expect(points).toHaveLength(2);
+    for (const { geometry } of body.features.filter((one) => one.geometry.type === 'LineString'))
+      expect((geometry.coordinates as unknown[]).length).toBeGreaterThanOrEqual(2);
+    expect((await own.read()).sites.filter(({ position }) => position)).toHaveLength(2);
+  });
+});
+
+/** What is in a PDF, by pdf.js. */
+function readPdf(bytes: Uint8Array) {
+  const { stdout, stderr } = spawnSync(process.execPath, ['server/test/readPdf.mjs'], {
+    input: bytes,
+    maxBuffer: 64 * 1024 * 1024,
+  });
+  if (stdout.length === 0) throw new Error(stderr.toString());
+  return JSON.parse(stdout.toString()) as {
+    pages: string[];
+    outline: { title: string; items: string[] }[];
+    structure: object;
+    marked: boolean;
+  };
+}
+
+describe('the report', () => {
+  test('of a closure: page one says that it is good, and its numbers are the core’s', async () => {
+    const u1 = closureAt('U1');
+    const answer = await fetch(`${project}/record/pdf?closure=${u1.id}`);
+    expect(answer.headers.get('Content-Type')).toBe('application/pdf');
+    const print = answer.headers.get('X-Fingerprint')!;
+    const { pages, outline, structure, marked } = readPdf(new Uint8Array(await answer.arrayBuffer()));
+    expect(pages[0]).toContain('Good: nothing stands against its acceptance.');
+    expect(pages[0]).toContain(`${u1.sums.holds + u1.sums.allowed} of ${u1.sums.splices}`);
+    expect(pages[0]).toContain(`${u1.sums.mean!.toFixed(3)} dB`);
+    expect(pages[0]).toContain(fingerprintWords(print));
+    const all = pages.join(' ');
+    // Every splice stands in it with its loss, in the order of its trays.
+    for (const splice of u1.splices) {
+      const [left, right] = [splice.left[0]!, splice.right[0]!];
+      const row = `${splice.slot} ${left.cable} ${left.fiber} ${left.colors} ${right.cable} ${right.fiber} ${right.colors} ${splice.readings[0]!.loss!.toFixed(2)}`;
+      expect(all).toContain(row);
+    }
+    expect(all).toContain('bubbles: Opening 6, Round: B 96 Ponte');
+    expect(all).toContain('Spare fiber, budget has room');
+    expect(outline.map(({ title }) => title)).toEqual([
+      'U1 Ponte Velha',
+      'U1 Ponte Velha',
+      'What stands behind it',
+    ]);
+    expect(outline[1]!.items).toEqual([
+      ...[1, 2, 3, 4].map((tray) => `Tray ${tray}`),
+      'Redone, corrected, allowed',
+      'Seal',
+    ]);
+    // A screen reader follows it: headings, and pictures with what they say.
+    expect(marked).toBe(true);
+    const told = JSON.stringify(structure);
+    expect(told).toContain('"role":"H1"');
+    expect(told).toMatch(/"role":"Figure".*"alt":"Losses of 96 fibers/);
+  }, 30_000);
+
+  test('of a project: what stands against it, a bookmark a closure, pages numbered', async () => {
+    const { pages, outline } = readPdf(await bytesOf('pdf'));
+    const against = built.closures.flatMap(({ ready }) => ready.filter(({ stands }) => stands === 'against'));
+    expect(pages[0]).toContain(`Not ready: ${against.length} things stand against its acceptance.`);
+    const titles = outline.map(({ title }) => title);
+    for (const { site } of built.closures) expect(titles).toContain(site);
+    pages.forEach((page, index) => expect(page).toContain(`page ${index + 1} of ${pages.length}`));
+  }, 30_000);
+
+  test('the short form is one page', async () => {
+    const { pages } = readPdf(await bytesOf('short', `?closure=${closureAt('U2').id}`));
+    expect(pages).toHaveLength(1);
+    expect(pages[0]).toContain('U2 Curva do Rio');
+  });
+
+  test('tells how far it is, comes in pieces, and is ended by whoever does not want it any more', async () => {
+    const lines = (
+      await (await fetch(`${project}/record/pdf`, { headers: { Accept: 'application/x-ndjson' } })).text()
+    )
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { piece?: string; made?: { name: string; type: string } });
+    const whole = Buffer.from(lines.flatMap(({ piece }) => piece ?? []).join(''), 'base64');
+    expect(whole.subarray(0, 5).toString()).toBe('%PDF-');
+    expect(lines.at(-1)!.made).toMatchObject({ type: 'application/pdf' });
+    const ended = new AbortController();
+    const asked = fetch(`${project}/record/pdf`, { signal: ended.signal });
+    ended.abort();
+    await expect(asked).rejects.toThrow();
+    // The server goes on.
+    expect((await request(project)).status).toBe(200);
+  }, 30_000);
+
+  test('of a closure or a project that is not there is refused', async () => {
+    expect((await request(`${project}/record/pdf?closure=${definition.project.id}`)).status).toBe(404);
+    expect((await request(`${project}/record/docx`)).status).toBe(400);
+  });
+});

@@ -3,6 +3,7 @@ import { benchLedger } from './ledger';
 import { benchNight } from './night';
 import { benchPlan } from './plan';
 import { benchPlanTyping } from './planTyping';
+import { benchRecord } from './record';
 import { benchServer } from './server';
 import { benchShelf } from './shelf';
 import { benchStart } from './start';
@@ -12,6 +13,7 @@ const benches: readonly (readonly [string, () => unknown])[] = [
   ['ledger', benchLedger],
   ['plan', benchPlan],
   ['server', benchServer],
+  ['record', benchRecord],
   ['shelf', benchShelf],
   ['kill', benchKill],
   ['tap', benchTap],

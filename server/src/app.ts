@@ -16,6 +16,7 @@ import { ProgressBook } from './progressBook';
 import { gearRoutes } from './routes/gear';
 import { handoverRoutes } from './routes/handover';
 import { recordRoutes } from './routes/record';
+import { signOffRoutes } from './routes/signOff';
 import { lineRoutes } from './routes/line';
 import { planRoutes } from './routes/plan';
 import { spliceRoutes } from './routes/splice';
@@ -70,7 +71,8 @@ function api(server: Server) {
     .route('/', spliceRoutes(database, writer, new Presence(() => clock.now(), database)))
     .route('/', gearRoutes(database))
     .route('/', handoverRoutes(database, clock))
-    .route('/', recordRoutes(database, clock));
+    .route('/', recordRoutes(database, clock))
+    .route('/', signOffRoutes(database, clock));
 }
 
 export type Api = ReturnType<typeof api>;

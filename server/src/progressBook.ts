@@ -2,6 +2,7 @@ import {
   addFact,
   allFacts,
   buildLedger,
+  closureOf,
   knownFact,
   planClosure,
   type ClosureLedger,
@@ -129,7 +130,8 @@ export class ProgressBook {
       for (const { body } of rows) {
         const fact = knownFact(body);
         if (!fact) continue;
-        const { closureId } = fact.subject;
+        const closureId = closureOf(fact);
+        if (closureId === null) continue;
         const own = fresh.get(closureId);
         if (own) own.push(fact);
         else fresh.set(closureId, [fact]);

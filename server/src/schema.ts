@@ -168,6 +168,25 @@ export const fact = pgTable(
   ],
 );
 
+/** Records as they were when somebody signed them, in canonical form. What was signed is the fact; this is the document whose fingerprint it has. */
+export const handoverSigned = pgTable(
+  'handover_signed',
+  {
+    /** Of the fact. */
+    id: uuid('id').primaryKey(),
+    projectId: projectId(),
+    /** null: the whole project. */
+    closureId: uuid('closure_id'),
+    sha256: text('sha256').notNull(),
+    document: text('document').notNull(),
+    signedAt: time('signed_at').notNull(),
+  },
+  (table) => [
+    index('handover_signed_project').on(table.projectId),
+    index('handover_signed_sha256').on(table.sha256),
+  ],
+);
+
 /** What was deleted, so that an edit of an older copy does not bring it back. */
 export const tombstone = pgTable(
   'tombstone',

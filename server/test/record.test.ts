@@ -1,18 +1,20 @@
-import { lossSheet, type Fact, type ProjectDefinition, type StoredFact } from '@cordel/core';
+import { lossSheet, type Fact, type ProjectDefinition, type SignOff, type StoredFact } from '@cordel/core';
 import { asBuiltSchema, fingerprintWords, type AsBuilt } from '@cordel/core/asBuilt';
 import Ajv from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
 import canonicalize from 'canonicalize';
 import { parse } from 'csv-parse/sync';
 import { spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import readXlsx, { readSheetNames } from 'read-excel-file/node';
 import { z } from 'zod';
-import { newProjectOn } from './journey';
+import { newProjectOn, type ProblemBody } from './journey';
 import { makeAttempt } from './makeProject';
 import {
   dataFolder,
+  everyFact,
   removeFolders,
   request,
   startServer,
@@ -284,4 +286,103 @@ describe('the report', () => {
     expect((await request(`${project}/record/pdf?closure=${definition.project.id}`)).status).toBe(404);
     expect((await request(`${project}/record/docx`)).status).toBe(400);
   });
+});
+
+describe('sign-off', () => {
+  const signing = (more: object = {}) => ({
+    id: randomUUID(),
+    madeAt: new Date().toISOString(),
+    by: 'Iara',
+    closureId: null,
+    name: 'Nilo',
+    role: 'owner',
+    decision: 'accepted',
+    note: '',
+    ...more,
+  });
+
+  test('freezes the record: its document has the fingerprint that is on record, whatever is recorded later, which stands as later', async () => {
+    const own = await newProjectOn(`${server.url}/api`);
+    await own.post([makeAttempt(own.closureId, own.splices[0]!, 0.03)]);
+    const before = await fetch(`${own.project}/record/json?closure=${own.closureId}`);
+    const sha256 = before.headers.get('X-Fingerprint')!;
+    const asked = signing({ closureId: own.closureId, note: 'looked at on site' });
+    const { status, body } = await request<{ signOff: SignOff }>(`${own.project}/sign-offs`, 'POST', asked);
+    expect(status).toBe(201);
+    expect(body.signOff).toMatchObject({
+      id: asked.id,
+      body: { sha256, name: 'Nilo', decision: 'accepted' },
+    });
+    // Sent once more it is the same.
+    const again = await request<{ signOff: SignOff }>(`${own.project}/sign-offs`, 'POST', {
+      ...asked,
+      name: 'Somebody else',
+    });
+    expect(again).toMatchObject({ status: 200, body });
+
+    await own.post([
+      makeAttempt(own.closureId, own.splices[1]!, 0.04, {
+        madeAt: new Date(Date.now() + 1000).toISOString(),
+      }),
+    ]);
+    const frozen = await (await fetch(`${own.project}/sign-offs/${asked.id}/record.json`)).text();
+    expect(frozen).toBe(await before.text());
+    const now = (await request<AsBuilt>(`${own.project}/record/json?closure=${own.closureId}`)).body;
+    expect(now.signOffs).toMatchObject([{ of: 'Joint', sha256, later: 1, name: 'Nilo' }]);
+    expect((await request(`${server.url}/api/sign-offs/${sha256}`)).body).toMatchObject({
+      signed: [{ project: 'Test job', closure: 'Joint', name: 'Nilo', role: 'owner' }],
+    });
+    expect((await request(`${server.url}/api/sign-offs/${'0'.repeat(64)}`)).body).toEqual({ signed: [] });
+    expect((await request<{ signOffs: object[] }>(`${own.project}/sign-offs`)).body.signOffs).toHaveLength(1);
+
+    // Anybody checks the file, by the words or the digits; one changed digit is another record.
+    const file = join(temporaryFolder(), 'signed.json');
+    const verify = (...given: string[]) =>
+      spawnSync(process.execPath, ['scripts/verify.mjs', file, ...given], { encoding: 'utf8' });
+    writeFileSync(file, JSON.stringify(JSON.parse(frozen), null, 2));
+    const right = verify(...fingerprintWords(sha256).split(' '));
+    expect([right.status, right.stdout]).toEqual([0, expect.stringContaining(sha256)]);
+    expect(verify(sha256).status).toBe(0);
+    writeFileSync(file, frozen.replace('"loss":0.03', '"loss":0.02'));
+    expect(verify(sha256)).toMatchObject({ status: 1, stdout: expect.stringContaining('ANOTHER record') });
+  }, 60_000);
+
+  test('of a whole project, and what it refuses', async () => {
+    const own = await newProjectOn(`${server.url}/api`);
+    const post = (more: object) => request<ProblemBody>(`${own.project}/sign-offs`, 'POST', signing(more));
+    expect((await post({})).status).toBe(201);
+    expect((await request<AsBuilt>(`${own.project}/record/json`)).body.signOffs).toMatchObject([
+      { of: 'Test job', later: 0 },
+    ]);
+    expect((await post({ name: ' ' })).body.detail).toBe('name: Say who signs.');
+    expect((await post({ closureId: own.definition.project.id })).status).toBe(404);
+    expect((await post({ madeAt: '2036-01-01T00:00:00.000Z' })).body.detail).toContain(
+      'more than a day after',
+    );
+    const splice = makeAttempt(own.closureId, own.splices[0]!, 0.03);
+    await own.post([splice]);
+    expect((await post({ id: splice.id })).status).toBe(409);
+  }, 30_000);
+
+  test('what is recorded while the record is made is in it, or after it: never half', async () => {
+    const own = await newProjectOn(`${server.url}/api`);
+    const recording = Promise.all(
+      own.splices
+        .slice(0, 12)
+        .map((splice, index) => own.post([makeAttempt(own.closureId, splice, index / 100)])),
+    );
+    const { status, body } = await request<{ signOff: SignOff }>(
+      `${own.project}/sign-offs`,
+      'POST',
+      signing(),
+    );
+    await recording;
+    expect(status).toBe(201);
+    const frozen = await (await fetch(`${own.project}/sign-offs/${body.signOff.id}/record.json`)).text();
+    const { facts } = (await request<{ facts: { fact: Fact }[] }>(`${own.project}/project.json`)).body;
+    const pages = await everyFact<Fact>(`${own.project}/facts`);
+    const place = pages.findIndex(({ id }) => id === body.signOff.id);
+    expect((JSON.parse(frozen) as AsBuilt).records.count).toBe(place);
+    expect(facts).toHaveLength(13);
+  }, 60_000);
 });

@@ -2,7 +2,12 @@ import type { Limits } from '@cordel/core';
 
 /** What fields are called, in forms and wherever else a field is named. */
 
-export const limitFields: readonly { name: keyof Limits; label: string; unit?: string; hint?: string }[] = [
+export const limitFields: readonly {
+  name: Exclude<keyof Limits, 'measured'>;
+  label: string;
+  unit?: string;
+  hint?: string;
+}[] = [
   { name: 'singleMax', label: 'Single splice, at most', unit: 'dB' },
   { name: 'ribbonFiberMax', label: 'Each fiber of a ribbon, at most', unit: 'dB' },
   { name: 'trayMean', label: 'Tray mean, at most', unit: 'dB' },

@@ -32,7 +32,7 @@ describe('what Cordel 0.1 wrote', () => {
     const books = file!.closures.map((closure) =>
       buildLedger(
         planClosure(closure, cables),
-        facts.filter((fact) => fact.subject.closureId === closure.id),
+        facts.filter((fact) => closureOf(fact) === closure.id),
         oldFile.project.limits,
       ),
     );
@@ -48,8 +48,7 @@ describe('what Cordel 0.1 wrote', () => {
 
   test('keeps ticks, marks and measurements under what they are about', () => {
     const old = (about: string) => oldFile.facts.find(({ fact }) => fact.about?.startsWith(about))!.fact;
-    const at = (closureId: string) =>
-      prepareState(facts.filter((fact) => fact.subject.closureId === closureId));
+    const at = (closureId: string) => prepareState(facts.filter((fact) => closureOf(fact) === closureId));
     const mark = old('mark ');
     const [, cableId = '', markId = ''] = mark.about!.split(' ');
     const body = tickOf(at(mark.closureId), tickTargets.mark(cableId, markId))!.body;

@@ -7,3 +7,4 @@ export { conditionsSchema, gearRefSchema, type Conditions, type DueAbout, type G
 export { sealNameSchema, type SealName, type SealPoint, type WholePoint } from './sealCheck';
 export { mostPressure } from './flashTest';
 export { reopeningReasons } from './reopening';
+export { signOffRoles } from './signOff';

@@ -14,6 +14,7 @@ import { ownerAnswerKind, type OwnerAnswer } from './ownerAnswer';
 import { recleaveKind, type Recleave } from './recleave';
 import { reopeningKind, type Reopening } from './reopening';
 import { sealCheckKind, type SealCheck } from './sealCheck';
+import { signOffKind, type SignOff } from './signOff';
 import { tickKind, type Tick } from './tick';
 import { weatherKind, type Weather } from './weather';
 import { wentOnKind, type WentOn } from './wentOn';
@@ -35,6 +36,7 @@ const kinds = [
   flashTestKind,
   holdingTestKind,
   reopeningKind,
+  signOffKind,
 ] as const;
 
 /** Everything that can happen. */
@@ -61,6 +63,7 @@ export type {
   Recleave,
   Reopening,
   SealCheck,
+  SignOff,
   Tick,
   Weather,
   WentOn,

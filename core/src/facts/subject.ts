@@ -6,6 +6,9 @@ import { idSchema, nameSchema } from '../schemas';
 
 export const closureSubject = z.strictObject({ on: z.literal('closure'), closureId: idSchema });
 
+/** The whole project that the fact belongs to. */
+export const projectSubject = z.strictObject({ on: z.literal('project') });
+
 export const cableSubject = z.strictObject({
   on: z.literal('cable'),
   closureId: idSchema,

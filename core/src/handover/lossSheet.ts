@@ -1,4 +1,4 @@
-import { type Fact, type GearFact, type LightCheck, type SpliceFact } from '../facts';
+import { closureOf, type Fact, type GearFact, type LightCheck, type SpliceFact } from '../facts';
 import type { Cable } from '../line/cable';
 import { fiberCount, fiberName } from '../line/fiberNumber';
 import { alongTheRoute, siteOf, type Site } from '../line/project';
@@ -79,7 +79,7 @@ export function lossSheet(
   );
 
   for (const { closure, site } of closures) {
-    const own = facts.filter((fact) => fact.subject.closureId === closure.id);
+    const own = facts.filter((fact) => closureOf(fact) === closure.id);
     const ledger = buildLedger(planClosure(closure, cables), own, limits);
     for (const tray of ledger.trays)
       for (const { splice, facts: spliceFacts, verdict } of tray.splices) {

@@ -7,6 +7,7 @@ import {
   shownNumber,
 } from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { z } from 'zod';
@@ -21,6 +22,7 @@ import { Failed, Loading } from '../../ui/States';
 import { Tabs } from '../../shell/frame/Tabs';
 import { useCordelTheme, useWide } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
+import { TickRow } from '../../ui/TickRow';
 import { Type } from '../../ui/Type';
 import { CordNav } from '../../shell/frame/CordNav';
 import { OvertakenNotice } from '../../shell/forms/OvertakenNotice';
@@ -75,8 +77,9 @@ const asText = (limits: Limits): FormInput =>
   ) as FormInput;
 
 /** An empty field sets no limit. */
-const asLimits = ({ offsetMax, gapMax, ...limits }: FormOutput): Limits => ({
+const asLimits = ({ offsetMax, gapMax, ...limits }: FormOutput, measured: boolean): Limits => ({
   ...limits,
+  ...(measured ? { measured } : {}),
   ...(offsetMax === null ? {} : { offsetMax }),
   ...(gapMax === null ? {} : { gapMax }),
 });
@@ -84,12 +87,13 @@ const asLimits = ({ offsetMax, gapMax, ...limits }: FormOutput): Limits => ({
 function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<Project> }) {
   const { palette } = useCordelTheme();
   const save = useSaveSettings(project.id);
+  const [measured, setMeasured] = useState(project.limits.measured === true);
   const { control, handleSubmit, reset, formState } = useForm<FormInput, unknown, FormOutput>({
     resolver: zodResolver(formSchema),
     defaultValues: asText(project.limits),
   });
   const store = (output: FormOutput) => {
-    const limits = asLimits(output);
+    const limits = asLimits(output, measured);
     const { name, units, window, timeZone } = project;
     save.mutate(
       { base: project, settings: { name, units, window, timeZone, limits } },
@@ -127,6 +131,9 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
           </View>
         ))}
       </View>
+      <TickRow ticked={measured} onPress={() => setMeasured(!measured)}>
+        <Type>The owner wants measured losses, not the machine’s estimates</Type>
+      </TickRow>
       {save.error ? (
         <OvertakenNotice error={save.error} show="Show the newer ones" onNewer={edit.showNewer} />
       ) : edit.newer ? (
@@ -139,7 +146,7 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
         bench
         kind="now"
         label={save.isPending ? 'Saving …' : 'Save and judge again'}
-        disabled={save.isPending || !formState.isDirty}
+        disabled={save.isPending || (!formState.isDirty && measured === (project.limits.measured === true))}
         onPress={() => void handleSubmit(store)()}
       />
       <Type look="small" tone="soft">

@@ -43,6 +43,8 @@ const capital = (words: string) => words.slice(0, 1).toUpperCase() + words.slice
 
 const names: Readonly<Record<string, string>> = {
   name: 'Name',
+  measured: 'Losses as measured',
+  position: 'Position',
   label: 'Label',
   units: 'Units shown',
   window: 'Window of the work',

@@ -1,5 +1,5 @@
 import { endsOfRuns, type FiberEnd } from '../../plan/fiberEnd';
-import { isGearFact, knownFact, type Fact, type GearFact, type SpliceFact } from '../../facts';
+import { compareFacts, isGearFact, knownFact, type Fact, type GearFact, type SpliceFact } from '../../facts';
 import { passedOver, passedOverBook, type PassedOver } from '../../gear/passedOver';
 import type { Cable } from '../../line/cable';
 import { fiberCount, fiberName } from '../../line/fiberNumber';
@@ -81,6 +81,27 @@ export function asBuilt({ definition, facts, gearFacts, closureId, onProgress }:
   onProgress?.(inOrder.length, inOrder.length);
   const used = new Set(closures.flatMap(({ machines }) => machines));
   const times = known.map(({ madeAt }) => madeAt).sort();
+  const signed = known
+    .filter((fact) => fact.kind === 'sign-off')
+    .sort(compareFacts)
+    .map((fact) => {
+      const { subject, body } = fact;
+      const of = subject.on === 'closure' ? subject.closureId : null;
+      return {
+        of:
+          of === null
+            ? project.name
+            : (inOrder.find(({ closure }) => closure.id === of)?.site.name ?? 'A closure that is gone'),
+        ...body,
+        at: fact.madeAt,
+        later: known.filter(
+          (other) =>
+            other.kind !== 'sign-off' &&
+            compareFacts(other, fact) > 0 &&
+            (of === null || (other.subject as { closureId?: string }).closureId === of),
+        ).length,
+      };
+    });
   const losses = Float64Array.from(
     closures.flatMap(({ splices }) =>
       splices
@@ -144,6 +165,7 @@ export function asBuilt({ definition, facts, gearFacts, closureId, onProgress }:
         passed: body.passed,
         note: body.note,
       })),
+    signOffs: signed,
     sums: sumsOf(
       rollUp(
         sumTallies(ledgers.flatMap((ledger) => ledger.trays.map(({ tally }) => tally))),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema, nameSchema, timeSchema } from '../../schemas';
+import { signOffRoles } from '../../facts';
 import { limitsSchema } from '../../limits/limits';
 import { placementSchema, positionSchema, siteKindSchema, unitsSchema } from '../../line/project';
 
@@ -233,5 +234,19 @@ export const asBuiltSchema = z.strictObject({
     z.strictObject({ gear: text, at: timeSchema, by: text.nullable(), passed: z.boolean(), note: text }),
   ),
   sums: sumsSchema,
+  signOffs: z
+    .array(
+      z.strictObject({
+        of: text.describe('Name of the closure or the project.'),
+        sha256: text,
+        name: text,
+        role: z.enum(signOffRoles),
+        decision: z.enum(['accepted', 'accepted-with-remarks', 'sent-back']),
+        note: text,
+        at: timeSchema,
+        later: z.int().describe('Records of it that were made afterwards.'),
+      }),
+    )
+    .describe('Oldest first.'),
 });
 export type AsBuilt = z.infer<typeof asBuiltSchema>;

@@ -1,10 +1,11 @@
 import type { ProjectDefinition } from '@cordel/core';
 import type { Browser, Page } from 'puppeteer-core';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
 import { fill, openBrowser, openPage, press, see, type Size } from './support/browser';
+import { savedBy } from './support/saved';
 import { firstProject } from './support/shelf';
 
 /** Journeys of planning: a route made by hand, an order typed, picked and taken in, a fiber followed, a kit packed. */
@@ -188,20 +189,8 @@ test('the kit counts, is ticked, and is saved as a table', async () => {
   await see(page, /1 Transport tube/);
   await page.reload();
   await see(page, '14 of 15 packed', 'head');
-  const devtools = await page.createCDPSession();
-  await devtools.send('Browser.setDownloadBehavior', {
-    behavior: 'allow',
-    downloadPath: folder,
-    browserContextId: page.browserContext().id!,
-    eventsEnabled: true,
-  });
-  const saved = new Promise<void>((done) =>
-    devtools.on('Browser.downloadProgress', ({ state }) => state === 'completed' && done()),
-  );
-  await press(page, 'Kit list (CSV)');
-  await saved;
-  const [name] = readdirSync(folder).filter((one) => one.startsWith('Vale'));
-  expect(readFileSync(join(folder, name!), 'utf8')).toContain('"Single sleeve, 60 mm",44,0,44,');
+  const list = await savedBy(page, () => press(page, 'Kit list (CSV)'));
+  expect(list.bytes.toString()).toContain('"Single sleeve, 60 mm",44,0,44,');
   await page.close();
 }, 120_000);
 

@@ -1,9 +1,10 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
 import { fill, openBrowser, openPage, padKey, press, see } from './support/browser';
+import { savedBy } from './support/saved';
 import { firstProject } from './support/shelf';
 
 /** Journeys around a project: made by hand, its limits changed, handed over and taken in again; and the bench by keyboard. */
@@ -138,24 +139,12 @@ test('the loss sheet is saved by the browser, and a deleted project leaves the s
   const page = await open('demo');
   const demo = await firstProject(server);
   await page.goto(`${demo.line}/losses`);
-  const devtools = await page.createCDPSession();
-  await devtools.send('Browser.setDownloadBehavior', {
-    behavior: 'allow',
-    downloadPath: folder,
-    browserContextId: page.browserContext().id!,
-    eventsEnabled: true,
-  });
-  const saved = new Promise<void>((done) =>
-    devtools.on('Browser.downloadProgress', ({ state }) => state === 'completed' && done()),
-  );
   // They stand above the key, and move it when they come.
   await see(page, 'dB mean');
-  await press(page, 'Loss sheet (CSV)');
-  await saved;
-  const [name] = readdirSync(folder).filter((one) => one.endsWith('.csv'));
-  expect(name).toBe('Vale do Umbu ring, section 2 losses.csv');
+  const sheet = await savedBy(page, () => press(page, 'Loss sheet (CSV)'));
+  expect(sheet.name).toBe('Vale do Umbu ring, section 2 losses.csv');
   // 96 fibers at U1; 96 and 11 ribbons of 12 at U2; 24, 48, 8 and 4 at the others; the header, and the end of the last row.
-  expect(readFileSync(join(folder, name!), 'utf8').split('\r\n')).toHaveLength(408 + 2);
+  expect(sheet.bytes.toString().split('\r\n')).toHaveLength(408 + 2);
   await press(page, 'Delete this project');
   await see(page, 'For 30 days it can be put back');
   await press(page, 'Delete it');

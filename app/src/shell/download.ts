@@ -89,6 +89,11 @@ export function saveText(text: string, name: string, type: string): void {
   save(new Blob([text], { type }), name);
 }
 
+/** Hands a document to the browser to save. */
+export function saveBlob(blob: Blob, name: string): void {
+  save(blob, name);
+}
+
 function save(blob: Blob, name: string): void {
   const link = document.createElement('a');
   link.href = URL.createObjectURL(blob);

@@ -4,6 +4,10 @@ import type { Href } from 'expo-router';
 export const sealParts = ['stages', 'look', 'tighten', 'close', 'test', 'hold', 'after'] as const;
 export type SealPart = (typeof sealParts)[number];
 
+/** The pages of handing over. */
+export const handoverParts = ['ready', 'calls', 'documents', 'sign'] as const;
+export type HandoverPart = (typeof handoverParts)[number];
+
 /** Addresses of the screens, in one place so that links and journeys agree. */
 export const places = {
   shelf: '/' as Href,
@@ -36,6 +40,9 @@ export const places = {
   table: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/table` as Href,
   time: (projectId: string, closureId?: string) =>
     `/p/${projectId}/time${closureId ? `?closure=${closureId}` : ''}` as Href,
+  handover: (projectId: string, part: HandoverPart = 'ready', closureId?: string) =>
+    `/p/${projectId}/handover/${part}${closureId ? `?closure=${closureId}` : ''}` as Href,
+  verify: '/verify' as Href,
   plan: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/plan` as Href,
   gear: '/gear' as Href,
   gearItem: (gearId: string) => `/gear/${gearId}` as Href,

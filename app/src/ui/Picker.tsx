@@ -16,8 +16,10 @@ export function Picker<T extends string>(props: {
   options: readonly { readonly value: T; readonly label: string }[];
   value: T;
   onChange: (value: T) => void;
+  /** So many stand side by side, where there is less room than usual. */
+  most?: number;
 }) {
-  return props.options.length <= inSight ? <Choice {...props} /> : <Search {...props} />;
+  return props.options.length <= (props.most ?? inSight) ? <Choice {...props} /> : <Search {...props} />;
 }
 
 function Search<T extends string>({ label, options, value, onChange }: Parameters<typeof Picker<T>>[0]) {

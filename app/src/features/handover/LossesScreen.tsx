@@ -42,6 +42,15 @@ export function LossesScreen({ projectId }: { projectId: string }) {
         foot={wide ? null : <Tabs tabs={projectTabs(projectId, 'losses')} />}
       >
         <ScrollView contentContainerStyle={styles.body}>
+          <View style={styles.documents}>
+            <Action
+              bench
+              kind="now"
+              label="Ready to hand over?"
+              detail="What stands against it, documents, sign-off"
+              onPress={() => router.navigate(places.handover(projectId))}
+            />
+          </View>
           <ClosureList definition={definition} />
           <Documents definition={definition} />
         </ScrollView>
@@ -121,11 +130,10 @@ function Documents({ definition }: { definition: ProjectDefinition }) {
   return (
     <View style={styles.documents}>
       <Type look="heading" role="heading" aria-level={2}>
-        Hand over
+        Files
       </Type>
       <Action
         bench
-        kind="now"
         icon="download"
         label="Loss sheet (CSV)"
         onPress={() =>

@@ -33,6 +33,7 @@ import { Empty, Failed, Loading } from '../../../ui/States';
 import { gutter, space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { places } from '../../../shell/places';
+import { PositionField, positionText, readPosition } from './PositionField';
 
 /** Makes a site ("new") or edits one, and puts a closure there. */
 export function SiteScreen({ projectId, siteId }: { projectId: string; siteId: string }) {
@@ -90,6 +91,7 @@ function SiteAt({
     site?.placement ?? 'none',
   );
   const [branchFrom, setBranchFrom] = useState(site?.branchFrom ?? 'route');
+  const [position, setPosition] = useState(positionText(site?.position));
   const [troubles, setTroubles] = useState<Record<string, string>>({});
   const [removing, setRemoving] = useState(false);
   const save = useSaveLine(project.id);
@@ -99,6 +101,11 @@ function SiteAt({
 
   const submit = () => {
     const chainage = toNumber(distance);
+    const where = readPosition(position);
+    if (where === null) {
+      setTroubles({ position: 'Give latitude and longitude in degrees, like -22.90512, -43.18213.' });
+      return;
+    }
     const read = siteSchema.safeParse({
       id: site?.id ?? v7(),
       name,
@@ -112,6 +119,7 @@ function SiteAt({
             : metersFromShown(chainage, project.units),
       placement: placement === 'none' ? null : placement,
       ...(branchFrom === 'route' ? {} : { branchFrom }),
+      ...(where ? { position: where } : {}),
     });
     if (!read.success) {
       setTroubles(
@@ -183,6 +191,7 @@ function SiteAt({
           trouble={troubles.chainage}
         />
         <Choice label="Where" options={placements} value={placement} onChange={setPlacement} />
+        <PositionField value={position} trouble={troubles.position} onChange={setPosition} />
         {site ? (
           closure ? (
             <View style={styles.group}>

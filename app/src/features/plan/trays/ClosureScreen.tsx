@@ -138,6 +138,10 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
                   onPress={() => router.navigate(places.prepare(projectId, closure.id))}
                 />
                 <Action label="Seal" onPress={() => router.navigate(places.seal(projectId, closure.id))} />
+                <Action
+                  label="Hand over"
+                  onPress={() => router.navigate(places.handover(projectId, 'ready', closure.id))}
+                />
                 <Action label="Kit" onPress={() => router.navigate(places.kit(projectId, closure.id))} />
                 <Action
                   label="Site"

@@ -1,9 +1,5 @@
 import {
-  formatAngle,
-  formatLoss,
-  micrometers,
   spliceHistory,
-  type Attempt,
   type DueAbout,
   type Fact,
   type SpliceFact,
@@ -21,6 +17,7 @@ import { useCordelTheme } from '../../../ui/theme';
 import { space, stroke } from '../../../ui/tokens';
 import { dayAndTime, type ShownZone } from '../../../ui/times';
 import { Type } from '../../../ui/Type';
+import { factWords } from '../../../shell/factWords';
 import { CorrectionForm } from './CorrectionForm';
 import type { Result, Why } from './newFact';
 
@@ -90,52 +87,6 @@ export function HistorySheet({ state, facts, zone, open, onClose, onCorrect, onF
       <Action bench label="Follow this fiber" onPress={onFollow} style={styles.correct} />
     </Sheet>
   );
-}
-
-function factWords(fact: SpliceFact, tries: ReadonlyMap<string, number>): string {
-  switch (fact.kind) {
-    case 'attempt': {
-      const number = tries.get(fact.id);
-      return `${number ? `Try ${number}` : 'Taken back'}: ${resultWords(fact.body)}${fact.body.simulated ? ' · simulated' : ''}`;
-    }
-    case 'correction':
-      return fact.body.result ? `Corrected to ${resultWords(fact.body.result)}` : 'Taken back';
-    case 'owner-answer':
-      return {
-        ask: 'Left to the owner',
-        allow: 'The owner allowed it',
-        redo: 'The owner wants it done again',
-      }[fact.body.answer];
-  }
-}
-
-function resultWords({
-  readings,
-  proofTestFailed,
-  sleeveForgotten,
-  sleeveConfirmed,
-  light,
-}: Pick<
-  Attempt['body'],
-  'readings' | 'proofTestFailed' | 'sleeveForgotten' | 'sleeveConfirmed' | 'light'
->): string {
-  if (light) return light === 'dark' ? 'the joint stays dark' : 'light shows at the joint';
-  const parts = readings.map((reading) => {
-    const angles = [
-      reading.cleaveLeft === null ? null : `left ${formatAngle(reading.cleaveLeft)}`,
-      reading.cleaveRight === null ? null : `right ${formatAngle(reading.cleaveRight)}`,
-      reading.offset == null ? null : `offset ${micrometers(reading.offset)}`,
-      reading.gap == null ? null : `gap ${micrometers(reading.gap)}`,
-    ].filter(Boolean);
-    return [reading.loss === null ? 'no reading' : `${formatLoss(reading.loss)} dB`, ...angles].join(', ');
-  });
-  return [
-    ...parts,
-    proofTestFailed ? 'proof test failed' : null,
-    sleeveForgotten ? 'sleeve forgotten' : sleeveConfirmed ? 'sleeve on' : null,
-  ]
-    .filter(Boolean)
-    .join(' · ');
 }
 
 const passedWords = {

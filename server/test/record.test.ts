@@ -288,6 +288,36 @@ describe('the report', () => {
   });
 });
 
+describe('labels', () => {
+  test('a sheet has a label for each closure, tray and cable, and begins where the last one ended', async () => {
+    const u1 = closureAt('U1').id;
+    const { pages } = readPdf(await bytesOf('labels', `?closure=${u1}&size=a4-24`));
+    expect(pages).toHaveLength(1);
+    for (const text of [
+      'U1 Ponte Velha',
+      'Tray 4',
+      '96 Moinho 73–96',
+      'B · 96 Ponte',
+      'from Moinho, to U2 Curva do Rio',
+    ])
+      expect(pages[0]).toContain(text);
+    expect(readPdf(await bytesOf('labels', `?closure=${u1}&size=a4-24&skip=20`)).pages).toHaveLength(2);
+    expect(readPdf(await bytesOf('labels', `?closure=${u1}&size=roll-50`)).pages).toHaveLength(8);
+    expect((await request(`${project}/record/labels?size=poster`)).status).toBe(400);
+  }, 30_000);
+
+  test('the same for a label printer: a row each, with the address that opens the place', async () => {
+    const text = new TextDecoder().decode(await bytesOf('labels-csv', `?closure=${closureAt('U1').id}`));
+    const rows = parse(text, { bom: true, columns: true }) as Record<string, string>[];
+    expect(rows.map(({ Kind }) => Kind)).toEqual([
+      'closure',
+      ...Array(4).fill('tray'),
+      ...Array(3).fill('cable'),
+    ]);
+    expect(rows[1]!.Address).toBe(`${project.replace('/api/projects', '/p')}/c/${closureAt('U1').id}/t/1`);
+  });
+});
+
 describe('sign-off', () => {
   const signing = (more: object = {}) => ({
     id: randomUUID(),

@@ -31,6 +31,8 @@ const preferencesSchema = z.object({
   /** What the gauge of a holding test may be off by, kPa, and its thermometer, °C. */
   gaugeError: z.number().positive().max(20).catch(0.5),
   celsiusError: z.number().positive().max(20).catch(1),
+  /** The sheet on which labels are printed; see `labelSizes`. */
+  labelSize: z.string().max(40).catch('a4-24'),
   /** People who know the steps see them as a checklist. */
   stepsFolded: z.boolean().catch(false),
   /** How a cable's thickness is measured. */

@@ -1,7 +1,16 @@
 import type { GearFact, ProjectDefinition, StoredFact } from '@cordel/core';
 
 /** In which form a record is handed over. */
-export const reportForms = ['pdf', 'short', 'xlsx', 'csv', 'json', 'geojson'] as const;
+export const reportForms = [
+  'pdf',
+  'short',
+  'xlsx',
+  'csv',
+  'json',
+  'geojson',
+  'labels',
+  'labels-csv',
+] as const;
 export type ReportForm = (typeof reportForms)[number];
 
 /** What a report is made from. Facts come in slices, so that no message is large. */
@@ -12,6 +21,8 @@ export interface ReportOrder {
   readonly closureId: string | undefined;
   /** When it is made, UTC. */
   readonly at: string;
+  /** Of labels: the size of a sheet, and how many of the first are used already. */
+  readonly labels: { readonly size: string; readonly skip: number };
   /** Where the place is opened in Cordel: the address that the person uses. */
   readonly address: string;
 }

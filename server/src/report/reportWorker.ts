@@ -1,9 +1,11 @@
 import type { StoredFact } from '@cordel/core';
 import { asBuilt, geoJson } from '@cordel/core/asBuilt';
+import { labelsFor, labelSizes } from '@cordel/core/labels';
 import { parentPort } from 'node:worker_threads';
 import { canonical, fingerprint } from './canonical';
-import { csv } from './csv';
+import { csv, labelsCsv } from './csv';
 import type { FromReport, ReportOrder, ToReport } from './messages';
+import { labelSheet } from './pdf/labels';
 import { pdfReport } from './pdf/report';
 import { xlsx } from './xlsx';
 
@@ -34,7 +36,20 @@ port.on('message', (message: ToReport) => {
     );
 });
 
-async function make({ form, definition, gearFacts, closureId, at, address }: ReportOrder) {
+async function make({ form, definition, gearFacts, closureId, at, address, labels }: ReportOrder) {
+  if (form === 'labels' || form === 'labels-csv') {
+    const list = labelsFor(definition, closureId);
+    const bytes =
+      form === 'labels'
+        ? await labelSheet(
+            list,
+            labelSizes.find(({ id }) => id === labels.size) ?? labelSizes[0]!,
+            address,
+            labels.skip,
+          )
+        : new TextEncoder().encode(labelsCsv(list, address));
+    return { bytes, fingerprint: '' };
+  }
   const built = asBuilt({ definition, facts, gearFacts, closureId, onProgress: progress });
   const print = fingerprint(built);
   const text = (body: string) => new TextEncoder().encode(body);

@@ -1,4 +1,5 @@
 import { idSchema, siteOf } from '@cordel/core';
+import { labelSizes } from '@cordel/core/labels';
 import { Hono, type Context } from 'hono';
 import { stream } from 'hono/streaming';
 import { z } from 'zod';
@@ -20,6 +21,8 @@ const types: Readonly<Record<ReportForm, readonly [type: string, ending: string]
   csv: ['text/csv; charset=utf-8; header=present', 'record.csv'],
   json: ['application/json; charset=utf-8', 'record.json'],
   geojson: ['application/geo+json; charset=utf-8', 'map.geojson'],
+  labels: ['application/pdf', 'labels.pdf'],
+  'labels-csv': ['text/csv; charset=utf-8; header=present', 'labels.csv'],
 };
 
 /** A piece of an answer that is sent as lines; a multiple of 3, so that the pieces put together are the whole in base 64. */
@@ -30,10 +33,17 @@ export function recordRoutes(database: Database, clock: Clock) {
   return new Hono<RequestVariables>().get(
     '/projects/:projectId/record/:form',
     validated('param', projectParam.extend({ form: z.enum(reportForms) })),
-    validated('query', z.object({ closure: idSchema.optional() })),
+    validated(
+      'query',
+      z.object({
+        closure: idSchema.optional(),
+        size: z.enum(labelSizes.map(({ id }) => id)).default(labelSizes[0]!.id),
+        skip: z.coerce.number().int().min(0).max(200).default(0),
+      }),
+    ),
     async (context) => {
       const { projectId, form } = context.req.valid('param');
-      const { closure } = context.req.valid('query');
+      const { closure, size, skip } = context.req.valid('query');
       const definition = (await loadDefinition(database.read, projectId)) ?? notFound('project');
       const chosen = definition.closures.find(({ id }) => id === closure);
       if (closure !== undefined && !chosen) notFound('closure');
@@ -44,6 +54,7 @@ export function recordRoutes(database: Database, clock: Clock) {
         closureId: closure,
         at: clock.now().toISOString(),
         address: addressOf(context),
+        labels: { size, skip },
       };
       const { signal } = context.req.raw;
       const [type, ending] = types[form];

@@ -75,6 +75,7 @@ export function signOffRoutes(database: Database, clock: Clock) {
               closureId: closureId ?? undefined,
               at: clock.now().toISOString(),
               address: '',
+              labels: { size: '', skip: 0 },
             },
             { signal: context.req.raw.signal, onProgress: () => undefined },
           );

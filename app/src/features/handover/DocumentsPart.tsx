@@ -6,6 +6,10 @@ import { useEntries } from '../../sync/react';
 import { Action } from '../../ui/Action';
 import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { Choice, TextBox } from '../../ui/Field';
+import { toNumber } from '../../ui/numberField';
+import { setPreferences, usePreferences } from '../../data/preferences';
+import { labelSizes } from '@cordel/core/labels';
 import { makeDocument } from './makeDocument';
 import { PickScope } from './PickScope';
 import type { HandoverGiven } from './useBooks';
@@ -21,6 +25,12 @@ const forms = [
   { form: 'csv', label: 'Table (CSV)', detail: 'A row for each fiber' },
   { form: 'json', label: 'Record (JSON)', detail: 'Everything; its schema is in docs/as-built.schema.json' },
   { form: 'geojson', label: 'Map (GeoJSON)', detail: 'Sites and cables whose positions are known' },
+  {
+    form: 'labels',
+    label: 'Labels (PDF)',
+    detail: 'Closures, trays, cables; with codes that open the place',
+  },
+  { form: 'labels-csv', label: 'Labels (CSV)', detail: 'For a label printer' },
 ] as const;
 
 /** The documents of a project or a closure, made by the server, with how far it is and a way to stop. */
@@ -28,6 +38,9 @@ export function DocumentsPart({ definition, books, closureId }: HandoverGiven) {
   const { id } = definition.project;
   const [making, setMaking] = useState<{ form: string; share: number } | null>(null);
   const [told, setTold] = useState<{ words: string; failed: boolean } | null>(null);
+  const { labelSize } = usePreferences();
+  const [skip, setSkip] = useState('0');
+  const skipped = Math.min(200, Math.max(0, Math.round(toNumber(skip)) || 0));
   const stop = useRef<AbortController | null>(null);
   const waiting = useEntries().filter((entry) => entry.projectId === id).length;
   // Whoever leaves the page does not want it any more.
@@ -39,13 +52,15 @@ export function DocumentsPart({ definition, books, closureId }: HandoverGiven) {
     setMaking({ form: form.form, share: 0 });
     try {
       const made = await makeDocument(
-        `/api/projects/${id}/record/${form.form}${closureId ? `?closure=${closureId}` : ''}`,
+        `/api/projects/${id}/record/${form.form}?size=${labelSize}&skip=${skipped}${closureId ? `&closure=${closureId}` : ''}`,
         own.signal,
         (share) => setMaking({ form: form.form, share }),
       );
       saveBlob(made.blob, made.name);
       setTold({
-        words: `${made.name} is saved. Fingerprint of the record: ${made.fingerprint.slice(0, 16)} …`,
+        words: made.fingerprint
+          ? `${made.name} is saved. Fingerprint of the record: ${made.fingerprint.slice(0, 16)} …`
+          : `${made.name} is saved. Print it at full size, not fitted to the page.`,
         failed: false,
       });
     } catch (error) {
@@ -89,6 +104,18 @@ export function DocumentsPart({ definition, books, closureId }: HandoverGiven) {
           ) : null}
         </View>
       ))}
+      <Choice
+        label="Labels on"
+        options={labelSizes.map(({ id: value, name }) => ({ value, label: name }))}
+        value={labelSize}
+        onChange={(value) => setPreferences({ labelSize: value })}
+      />
+      <TextBox
+        label="Labels of the first sheet that are used"
+        keyboard="numeric"
+        value={skip}
+        onChangeText={setSkip}
+      />
       {told ? (
         <Type tone={told.failed ? 'accent' : 'ink'} role={told.failed ? 'alert' : 'status'}>
           {told.words}

@@ -3,6 +3,7 @@ import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Clocks } from './Clocks';
 import { PressureStrip } from './PressureStrip';
+import { FindKey } from './FindKey';
 import { Icon } from '../../ui/Icon';
 import { NotKeptNotice, SendWords } from './SendStatus';
 import { useCordelTheme } from '../../ui/theme';
@@ -52,6 +53,7 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
           </Type>
           <SendWords after={subtitle} linked={!bench} />
         </View>
+        <FindKey shown={!bench} />
         {corner}
       </View>
       <Clocks />

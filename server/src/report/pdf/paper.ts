@@ -10,6 +10,9 @@ const faces = {
   bold: () => face('atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'),
 };
 
+/** The three faces, by name. */
+export const readFaces = () => ({ slab: faces.slab(), sans: faces.sans(), bold: faces.bold() });
+
 /** The interface's own colors, on white paper. */
 export const ink = '#1D1B17';
 export const soft = '#5C564B';
@@ -102,7 +105,7 @@ export class Paper {
         CreationDate: new Date(options.at),
       },
     });
-    for (const [name, bytes] of Object.entries(faces)) this.doc.registerFont(name, bytes());
+    for (const [name, bytes] of Object.entries(readFaces())) this.doc.registerFont(name, bytes);
     this.doc.on('data', (piece: Buffer) => this.pieces.push(piece));
     this.root = this.doc.struct('Document');
     this.doc.addStructure(this.root);

@@ -7,9 +7,9 @@ import {
   type AsBuiltSplice,
   type AsBuiltSums,
 } from '@cordel/core/asBuilt';
-import QRCode from 'qrcode';
 import { histogram, lossStrip, plate } from './charts';
-import { accent, ink, Paper, soft, type Box, type TableCell, type TableColumn } from './paper';
+import { drawQr } from './qr';
+import { accent, ink, Paper, soft, type TableCell, type TableColumn } from './paper';
 
 export interface PdfOrder {
   readonly built: AsBuilt;
@@ -175,7 +175,7 @@ function printPart(
   const text = `${address}/verify?sha256=${fingerprint}`;
   const { y } = paper;
   paper.figure(76, `QR code of the fingerprint: ${text}`, ({ x }) =>
-    qr(paper, text, { x, y, width: 76, height: 76 }),
+    drawQr(paper.doc, text, { x, y, width: 76, height: 76 }, ink),
   );
   paper.y = y + 6;
   const beside = { x: paper.left + 92, width: paper.width - 92 };
@@ -281,21 +281,6 @@ function route(paper: Paper, { sites, closures, project }: AsBuilt): void {
       ];
     }),
   );
-}
-
-/** Dark squares of a QR code, joined row by row. */
-function qr(paper: Paper, text: string, { x, y, width }: Box): void {
-  const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
-  const each = width / (modules.size + 4);
-  for (let row = 0; row < modules.size; row += 1)
-    for (let from = 0; from < modules.size; from += 1) {
-      if (!modules.get(row, from)) continue;
-      let to = from;
-      while (to + 1 < modules.size && modules.get(row, to + 1)) to += 1;
-      paper.doc.rect(x + (from + 2) * each, y + (row + 2) * each, (to - from + 1) * each, each * 1.02);
-      from = to;
-    }
-  paper.doc.fill(ink);
 }
 
 function closurePages(context: Context, closure: AsBuiltClosure): void {

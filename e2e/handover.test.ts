@@ -1,4 +1,5 @@
 import { fill, press, see, seeGone } from './support/browser';
+import { onDevice } from './support/device';
 import { demoJourneys } from './support/journeys';
 import { savedBy } from './support/saved';
 
@@ -92,3 +93,24 @@ test('on a wide screen: a document with its progress, the record signed, checked
   await see(page, 'Not ready: 1 thing stands against it');
   await page.close();
 }, 120_000);
+
+test('a splice is found from anywhere with one key, also with no network, and by the distance of a trace', async () => {
+  const page = await at.open({ size: 'wide' });
+  await page.goto(at.demo.line);
+  await see(page, '52 of 107');
+  await onDevice(page);
+  await page.setOfflineMode(true);
+  await page.keyboard.press('/');
+  await see(page, 'What is looked for');
+  await page.waitForFunction(() => document.activeElement?.tagName === 'INPUT');
+  await page.keyboard.type('U2 brown violet owner');
+  await see(page, '1 splice');
+  await press(page, /^U2 Curva do Rio, tray 2, slot 22/, 'link');
+  await see(page, 'Owner allows it');
+  await page.goBack();
+  await see(page, '1 splice');
+  await fill(page, 'What is looked for', '3.08 km from Moinho 96');
+  await see(page, /U2 Curva do Rio, 3.0\d\d.m ± \d+.m/, { role: 'group', name: 'Distance' });
+  await page.setOfflineMode(false);
+  await page.close();
+}, 90_000);

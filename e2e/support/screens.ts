@@ -75,6 +75,12 @@ async function planConnectors(): Promise<void> {
   await request(`${url}/facts`, 'POST', { facts: [light] });
 }
 
+/** U1, of which nothing stands against acceptance. */
+function signedClosure(): string {
+  const site = demo.definition.sites.find(({ name }) => name.startsWith('U1'))!;
+  return demo.definition.closures.find(({ siteId }) => siteId === site.id)!.id;
+}
+
 /** U3 is under pressure, and one of its seals bubbles. */
 async function pumpUp(): Promise<void> {
   const u3 = await firstProject(server, 'U3');
@@ -149,6 +155,29 @@ export const screens: ScreenAt[] = [
   { name: 'seal, before the test', path: () => `${demo.closure}/seal/test`, shows: 'Soap after pumping' },
   { name: 'seal, under pressure', path: () => `${pumped}/seal/test`, shows: 'Look at the rest, then' },
   { name: 'seal, holding test', path: () => `${demo.closure}/seal/hold`, shows: 'Begin the test' },
+  { name: 'ready', path: () => `${demo.line}/handover`, shows: '54 splices are open.' },
+  { name: 'owner’s calls', path: () => `${demo.line}/handover/calls`, shows: 'All 3 tries are used.' },
+  { name: 'documents', path: () => `${demo.line}/handover/documents`, shows: 'Report of one page (PDF)' },
+  {
+    name: 'sign-off',
+    path: () => `${demo.line}/handover/sign?closure=${signedClosure()}`,
+    shows: 'Nothing stands against acceptance.',
+    then: async (page) => {
+      await fill(page, 'Who signs', 'Nilo');
+      await press(page, /^Sign the record as it is now/);
+      await see(page, 'The signed record (JSON)');
+    },
+  },
+  {
+    name: 'check a record',
+    path: () => `${server.url}/verify?sha256=${'0'.repeat(64)}`,
+    shows: 'Nothing with this',
+  },
+  {
+    name: 'find',
+    path: () => `${server.url}/find?project=${demo.projectId}&q=${encodeURIComponent('3.08 km brown')}`,
+    shows: 'U2 Curva do Rio, tray 2, slot 22',
+  },
   { name: 'tray', path: () => `${demo.closure}/t/2`, shows: 'Redo slot 19' },
   { name: 'bench', path: () => demo.bench(3, 6), shows: 'Tray mean' },
   { name: 'bench, redo', path: () => demo.bench(2, 19), shows: 'Redo. Try 2 of 3' },

@@ -89,7 +89,11 @@ function FindAt({ definition, q, others }: { definition: ProjectDefinition; q: s
   const asked = useDeferredValue(text);
   const found = useMemo(() => (index ? find(index, asked) : null), [index, asked]);
   const field = useRef<TextInput>(null);
-  useEffect(() => field.current?.focus(), []);
+  // After the page’s name had the focus: whoever comes here types.
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => field.current?.focus());
+    return () => cancelAnimationFrame(frame);
+  }, []);
   // So that it can be shared, and stands there after going back.
   useEffect(() => router.setParams({ project: project.id, q: asked }), [project.id, asked]);
   const empty = text.trim() === '';

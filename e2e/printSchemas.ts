@@ -1,10 +1,9 @@
-import { asBuiltSchema } from '@cordel/core/asBuilt';
+import { asBuiltJsonSchema } from '@cordel/core/asBuilt';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { z } from 'zod';
 
 /** Writes the JSON Schemas of what is handed over, made from the schemas that the server writes by, into docs/. */
 writeFileSync(
   join(process.env.CORDEL_ROOT!, 'docs/as-built.schema.json'),
-  `${JSON.stringify(z.toJSONSchema(asBuiltSchema), null, 2)}\n`,
+  `${JSON.stringify(asBuiltJsonSchema(), null, 2)}\n`,
 );

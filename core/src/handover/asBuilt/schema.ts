@@ -185,7 +185,7 @@ const closureSchema = z.strictObject({
 });
 export type AsBuiltClosure = z.infer<typeof closureSchema>;
 
-export const asBuiltSchema = z.strictObject({
+const asBuiltSchema = z.strictObject({
   format: z.literal('cordel-as-built'),
   formatVersion: z.literal(1),
   project: z.strictObject({
@@ -250,3 +250,6 @@ export const asBuiltSchema = z.strictObject({
     .describe('Oldest first.'),
 });
 export type AsBuilt = z.infer<typeof asBuiltSchema>;
+
+/** The same as JSON Schema (2020-12), as it is published in docs/as-built.schema.json. */
+export const asBuiltJsonSchema = () => z.toJSONSchema(asBuiltSchema);

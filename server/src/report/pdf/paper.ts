@@ -18,7 +18,6 @@ export const ink = '#1D1B17';
 export const soft = '#5C564B';
 export const hairline = '#CFC7B5';
 export const accent = '#B5381A';
-export const sheet = '#FCF9F1';
 
 export type Look =
   'title' | 'heading' | 'small-heading' | 'body' | 'strong' | 'small' | 'small-strong' | 'reading' | 'tiny';

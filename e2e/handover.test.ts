@@ -1,4 +1,5 @@
-import { fill, press, see, seeGone } from './support/browser';
+import { readPdf } from '../server/test/pdf';
+import { fill, padKey, press, see, seeGone } from './support/browser';
 import { onDevice } from './support/device';
 import { demoJourneys } from './support/journeys';
 import { savedBy } from './support/saved';
@@ -114,3 +115,86 @@ test('a splice is found from anywhere with one key, also with no network, and by
   await page.setOfflineMode(false);
   await page.close();
 }, 90_000);
+
+describe('the whole job', () => {
+  const school = demoJourneys({ site: 'T1' });
+
+  test('from a typed order to the signed report, with no network until the last step', async () => {
+    const page = await school.open({ size: 'phone' });
+    await page.goto(school.demo.closure);
+    await see(page, '0 of 8 settled');
+    await onDevice(page);
+    await page.setOfflineMode(true);
+    await page.goto(`${school.demo.closure}/plan`);
+    await see(page, 'Nothing is wrong with this order.');
+    await fill(page, 'Order, one line for each assignment', 'A 1-2 > B 1-2');
+    await see(page, '2 splices', 'head');
+    await press(page, 'Save the plan');
+    await see(page, 'to send', 'head');
+
+    await page.goto(school.demo.bench(1, 1));
+    await press(page, padKey(2));
+    await see(page, 'slot 2', 'head');
+    await press(page, padKey(3));
+    await page.goto(school.demo.closure);
+    await see(page, '2 of 2 settled');
+
+    await press(page, 'Seal');
+    // All of the drops have their seals, spliced or not; only what is opened is looked at inside.
+    const answerAll = async (label: RegExp, next: RegExp) => {
+      for (;;) {
+        await page.waitForFunction(
+          (texts) =>
+            [...document.querySelectorAll('[role=button]')].some((one) =>
+              texts.some((text) => one.textContent?.startsWith(text)),
+            ),
+          {},
+          [label.source.slice(1), next.source.slice(1)],
+        );
+        const more = await page.evaluate(
+          (text) =>
+            [...document.querySelectorAll('[role=button]')].some((one) => one.textContent?.startsWith(text)),
+          label.source.slice(1),
+        );
+        if (!more) break;
+        const before = await page.evaluate(() => document.querySelector('[role=banner]')!.textContent);
+        await press(page, label);
+        await page.waitForFunction(
+          (head) => document.querySelector('[role=banner]')!.textContent !== head,
+          {},
+          before,
+        );
+      }
+      await press(page, next);
+    };
+    await press(page, /^Next: Final look/);
+    await answerAll(/^It is right/, /^Next: Tighten/);
+    await answerAll(/^Tight: opening/, /^Next: Close/);
+    await answerAll(/^It is right/, /^Next: Flash test/);
+    await press(page, /^Pumped to 27.6/);
+    await press(page, /^No bubbles at the other/);
+    await press(page, 'Pressure out, cap back on');
+    await press(page, /^Next: After the test/);
+    await answerAll(/^It is right/, /^Sealed: to the stages/);
+    await see(page, 'Sealed: every point is right');
+
+    await page.goto(`${school.demo.line}/handover/ready?closure=${school.demo.closure.split('/c/')[1]}`);
+    await see(page, 'Ready: nothing stands against acceptance');
+    await see(page, /\d+ records are only on this device yet/);
+    await press(page, 'Sign-off');
+    await fill(page, 'Who signs', 'Nilo');
+    await see(page, 'are only on this device yet. Send them first');
+    await page.setOfflineMode(false);
+    await seeGone(page, 'only on this device yet');
+    await press(page, /^Sign the record as it is now/);
+    await see(page, 'Nilo (owner)', { role: 'group', name: 'Signed: T1 Escola' });
+
+    await page.goto(`${school.demo.line}/handover/documents?closure=${school.demo.closure.split('/c/')[1]}`);
+    const report = await savedBy(page, () => press(page, /^Report \(PDF\)/));
+    const { pages } = readPdf(report.bytes);
+    expect(pages[0]).toContain('Good: nothing stands against its acceptance.');
+    expect(pages[0]).toContain('2 of 2');
+    expect(pages.join(' ')).toContain('no bubbles at 16 seals');
+    await page.close();
+  }, 240_000);
+});

@@ -11,6 +11,7 @@ import { join } from 'node:path';
 import readXlsx, { readSheetNames } from 'read-excel-file/node';
 import { newProjectOn, type ProblemBody } from './journey';
 import { makeAttempt } from './makeProject';
+import { readPdf } from './pdf';
 import {
   dataFolder,
   everyFact,
@@ -195,21 +196,6 @@ describe('the map', () => {
     expect((await own.read()).sites.filter(({ position }) => position)).toHaveLength(2);
   });
 });
-
-/** What is in a PDF, by pdf.js. */
-function readPdf(bytes: Uint8Array) {
-  const { stdout, stderr } = spawnSync(process.execPath, ['server/test/readPdf.mjs'], {
-    input: bytes,
-    maxBuffer: 64 * 1024 * 1024,
-  });
-  if (stdout.length === 0) throw new Error(stderr.toString());
-  return JSON.parse(stdout.toString()) as {
-    pages: string[];
-    outline: { title: string; items: string[] }[];
-    structure: object;
-    marked: boolean;
-  };
-}
 
 describe('the report', () => {
   test('of a closure: page one says that it is good, and its numbers are the core’s', async () => {

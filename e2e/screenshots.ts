@@ -1,6 +1,6 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Page } from 'puppeteer-core';
+import type { Browser, Page } from 'puppeteer-core';
 import { dataFolder, removeFolders, startServer } from '../server/test/process';
 import { openBrowser, openPage, press, see, type Light, type Size } from './support/browser';
 import { refuseFirst } from './support/screens';
@@ -22,13 +22,10 @@ async function main(folder: string): Promise<void> {
   ][] = [
     ['line', demo.line, '52 of 107'],
     ['closure', demo.closure, '52 of 107 settled'],
-    ['tray', `${demo.closure}/t/2`, 'Redo slot 19'],
     ['bench-redo-night', demo.bench(2, 19), 'Redo. Try 2 of 3', 'phone', 'night'],
-    ['losses', `${demo.line}/losses`, 'dB mean'],
     ['bench-wide', demo.bench(3, 6), 'Tray mean', 'wide'],
     ['plan', `${demo.closure}/plan`, 'Mind · line 1'],
     ['plan-wide', `${demo.closure}/plan`, '107 splices', 'wide'],
-    ['cable', `${demo.line}/cable/${demo.cable('96 Moinho')}`, 'Tube 1'],
     [
       'follow-night',
       `${demo.line}/follow?cable=${demo.cable('96 Moinho')}&fiber=75`,
@@ -48,26 +45,34 @@ async function main(folder: string): Promise<void> {
     ],
     ['gear', `${server.url}/gear`, 'Cleaver R'],
     [
-      'calibration-due-night',
-      // Not where the next picture stands: who closed the page is seen there for some seconds.
-      demo.bench(3, 9),
-      'Tray mean',
+      'seal-look',
+      `${demo.closure}/seal/look`,
+      '0 of 14 right',
+      'phone',
+      'day',
+      async (page) => {
+        await press(page, /^It is right/);
+        await see(page, '1 of 14 right', 'head');
+        await press(page, /^Not right/);
+        await press(page, 'lid does not close');
+        await see(page, 'Not right · lid does not close');
+      },
+    ],
+    [
+      'seal-bubble-night',
+      `${school.closure}/seal/test`,
+      'Soap after pumping',
       'phone',
       'night',
       async (page) => {
-        await page.evaluate(() => localStorage.setItem('askForGear', 'yes'));
-        await page.evaluate(() => localStorage.removeItem('cordel.gear-tonight'));
-        await page.reload();
-        await press(page, 'These tonight');
-        await see(page, 'Arc calibration is due');
-        // Its keys lie still for a moment.
-        await page.waitForFunction(() =>
-          [...document.querySelectorAll('[role=button]:not([aria-disabled=true])')].some(
-            ({ textContent }) => textContent === 'It passed',
-          ),
-        );
+        await press(page, /^Pumped to/);
+        await press(page, /^No bubbles Opening 1/);
+        await see(page, /round 1: 1 of/, 'head');
+        await press(page, /^Bubbles: Opening 2/);
+        await see(page, 'Look at the rest');
       },
     ],
+    ['ready', `${demo.line}/handover`, '54 splices are open.'],
     [
       'shelf',
       server.url,
@@ -123,9 +128,45 @@ async function main(folder: string): Promise<void> {
     await page.screenshot({ path: join(folder, `${name}.png`) as `${string}.png` });
     await page.browserContext().close();
   }
+  await reportPicture(browser, demo, join(folder, 'report.png'));
   await browser.close();
   await server.stop();
   removeFolders();
+}
+
+/** Page one of the report of U1, drawn by pdf.js in the browser. */
+async function reportPicture(
+  browser: Browser,
+  demo: Awaited<ReturnType<typeof firstProject>>,
+  path: string,
+): Promise<void> {
+  const site = demo.definition.sites.find(({ name }) => name.startsWith('U1'))!;
+  const closure = demo.definition.closures.find(({ siteId }) => siteId === site.id)!;
+  const answer = await fetch(
+    `${demo.line.replace('/p/', '/api/projects/')}/record/short?closure=${closure.id}`,
+  );
+  const pdf = Buffer.from(await answer.arrayBuffer()).toString('base64');
+  const program = (name: string) =>
+    `data:text/javascript;base64,${readFileSync(join(process.env.CORDEL_ROOT!, `node_modules/pdfjs-dist/legacy/build/${name}.mjs`)).toString('base64')}`;
+  const page = await browser.newPage();
+  await page.setViewport({ width: 640, height: 900 });
+  await page.setContent('<body style="margin:0"><canvas></canvas></body>');
+  await page.addScriptTag({
+    type: 'module',
+    content: `
+      const { getDocument, GlobalWorkerOptions } = await import(${JSON.stringify(program('pdf'))});
+      GlobalWorkerOptions.workerSrc = ${JSON.stringify(program('pdf.worker'))};
+      const data = Uint8Array.from(atob(${JSON.stringify(pdf)}), (one) => one.charCodeAt(0));
+      const first = await (await getDocument({ data }).promise).getPage(1);
+      const viewport = first.getViewport({ scale: 1.07 });
+      const canvas = document.querySelector('canvas');
+      Object.assign(canvas, { width: viewport.width, height: viewport.height });
+      await first.render({ canvasContext: canvas.getContext('2d'), viewport }).promise;
+      document.title = 'drawn';`,
+  });
+  await page.waitForFunction(() => document.title === 'drawn');
+  await (await page.$('canvas'))!.screenshot({ path: path as `${string}.png` });
+  await page.close();
 }
 
 void main(process.argv[2]!);

@@ -273,6 +273,43 @@ describe('the report', () => {
   });
 });
 
+test('names that no font has, a sheet’s own word, and what a spreadsheet takes for its own are handed over all the same', async () => {
+  const own = await newProjectOn(`${server.url}/api`);
+  const { project: settings, sites, cables } = await own.read();
+  const names = ['Hub 🧵 العربية', 'History', "'Cabinet/[1]*'"];
+  const put = await request(`${own.project}/line`, 'PUT', {
+    version: settings.lineVersion,
+    sites: sites.map((site, index) => ({
+      ...site,
+      name: site.name === 'Joint' ? names[1]! : names[index === 0 ? 0 : 2]!,
+    })),
+    cables: cables.map((cable, index) => ({ ...cable, label: `${cable.label} 🧵${index}` })),
+  });
+  expect(put.status).toBe(200);
+  await own.post([makeAttempt(own.closureId, own.splices[0]!, 0.03, { note: '🧵\u0007 e\u0301 \u202e' })]);
+  for (const form of ['pdf', 'short', 'xlsx', 'csv', 'json', 'labels', 'labels-csv'])
+    expect((await fetch(`${own.project}/record/${form}`)).status).toBe(200);
+  const book = Buffer.from(await (await fetch(`${own.project}/record/xlsx`)).arrayBuffer());
+  expect(await readSheetNames(book)).toEqual(['Summary', 'History 2']);
+}, 60_000);
+
+test('however many are asked for at once, each is made, and one that is given up leaves its place', async () => {
+  const given = new AbortController();
+  const asked = Array.from({ length: 5 }, (_, index) =>
+    fetch(`${project}/record/json`, index === 3 ? { signal: given.signal } : {}),
+  );
+  given.abort();
+  const answers = await Promise.allSettled(asked);
+  expect(answers.map(({ status }) => status)).toEqual([
+    'fulfilled',
+    'fulfilled',
+    'fulfilled',
+    'rejected',
+    'fulfilled',
+  ]);
+  expect((await fetch(`${project}/record/geojson`)).status).toBe(200);
+}, 60_000);
+
 describe('labels', () => {
   test('a sheet has a label for each closure, tray and cable, and begins where the last one ended', async () => {
     const u1 = closureAt('U1').id;

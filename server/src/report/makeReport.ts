@@ -9,6 +9,39 @@ export interface Report {
   readonly fingerprint: string;
 }
 
+/** So many are made at once; the others wait their turn, so that however many are asked for there is memory for all. */
+const mostAtOnce = 2;
+let running = 0;
+const waiting: (() => void)[] = [];
+
+/** Resolves when it is one's turn. Rejects with the signal's reason where nobody waits for it any more. */
+async function turn(signal: AbortSignal): Promise<void> {
+  signal.throwIfAborted();
+  if (running < mostAtOnce) {
+    running += 1;
+    return;
+  }
+  await new Promise<void>((go, fail) => {
+    const begin = () => {
+      signal.removeEventListener('abort', leave);
+      go();
+    };
+    const leave = () => {
+      waiting.splice(waiting.indexOf(begin), 1);
+      fail(signal.reason as Error);
+    };
+    waiting.push(begin);
+    signal.addEventListener('abort', leave, { once: true });
+  });
+}
+
+/** Gives one's turn to who waits longest. */
+function next(): void {
+  const begin = waiting.shift();
+  if (begin) begin();
+  else running -= 1;
+}
+
 /** Facts that go to the thread in one message. */
 const slice = 500;
 
@@ -17,7 +50,16 @@ const slice = 500;
  * @param signal ends it, at once
  * @throws what ended the thread, or the signal's reason
  */
-export async function makeReport(
+export async function makeReport(...asked: Parameters<typeof madeOnThread>): Promise<Report> {
+  await turn(asked[2].signal);
+  try {
+    return await madeOnThread(...asked);
+  } finally {
+    next();
+  }
+}
+
+async function madeOnThread(
   db: Queries,
   order: ReportOrder,
   { signal, onProgress }: { signal: AbortSignal; onProgress: (done: number, of: number) => void },

@@ -7,7 +7,8 @@ import {
   type Cell,
   type Column,
 } from '@cordel/core/asBuilt';
-import ExcelJS from 'exceljs';
+import type ExcelJS from 'exceljs';
+import { excelJs } from './fetched';
 
 /** Excel takes 31 characters, and none of these. */
 function sheetName(site: string, taken: Set<string>): string {
@@ -58,10 +59,11 @@ export async function xlsx(
   at: string,
   onProgress: (done: number, of: number) => void,
 ): Promise<Uint8Array> {
-  const book = new ExcelJS.Workbook();
+  const book = new (excelJs().Workbook)();
   book.creator = 'Cordel';
   book.created = new Date(at);
-  const taken = new Set<string>(['summary']);
+  // Spreadsheets keep the second name for themselves.
+  const taken = new Set<string>(['summary', 'history']);
   fill(book.addWorksheet('Summary'), summaryColumns, summaryRows(built));
   built.closures.forEach((closure, index) => {
     fill(book.addWorksheet(sheetName(closure.site, taken)), spliceColumns, spliceRows(closure));

@@ -1,5 +1,5 @@
 import type { Label, LabelSize } from '@cordel/core/labels';
-import PDFDocument from 'pdfkit';
+import { pdfKit } from '../fetched';
 import { ink, readFaces, soft } from './paper';
 import { drawQr } from './qr';
 
@@ -15,7 +15,7 @@ export async function labelSheet(
   address: string,
   skip: number,
 ): Promise<Uint8Array> {
-  const doc = new PDFDocument({
+  const doc = new (pdfKit())({
     size: size.page === 'roll' ? [points(size.width), points(size.height)] : size.page,
     margins: { top: 0, bottom: 0, left: 0, right: 0 },
     autoFirstPage: false,

@@ -1,6 +1,6 @@
-import PDFDocument from 'pdfkit';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { pdfKit } from '../fetched';
 
 const require = createRequire(import.meta.url);
 const face = (path: string) => readFileSync(require.resolve(`@expo-google-fonts/${path}`));
@@ -85,7 +85,7 @@ export class Paper {
   private at: Struct;
 
   constructor(private readonly options: PaperOptions) {
-    this.doc = new PDFDocument({
+    this.doc = new (pdfKit())({
       size: options.letter ? 'LETTER' : 'A4',
       margins: { top: 0, bottom: 0, left: 0, right: 0 },
       bufferPages: true,

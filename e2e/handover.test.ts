@@ -191,7 +191,7 @@ describe('the whole job', () => {
 
     await page.goto(`${school.demo.line}/handover/documents?closure=${school.demo.closure.split('/c/')[1]}`);
     const report = await savedBy(page, () => press(page, /^Report \(PDF\)/));
-    const { pages } = readPdf(report.bytes);
+    const { pages } = await readPdf(report.bytes);
     expect(pages[0]).toContain('Good: nothing stands against its acceptance.');
     expect(pages[0]).toContain('2 of 2');
     expect(pages.join(' ')).toContain('no bubbles at 16 seals');

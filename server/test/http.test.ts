@@ -195,6 +195,7 @@ describe('facts', () => {
     const second: Fact = {
       ...first,
       id: randomUUID(),
+      v: 3,
       kind: 'owner-answer',
       body: { attemptId: first.id, answer: 'allow', note: '' },
     };

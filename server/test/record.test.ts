@@ -11,7 +11,7 @@ import { join } from 'node:path';
 import readXlsx, { readSheetNames } from 'read-excel-file/node';
 import { newProjectOn, type ProblemBody } from './journey';
 import { makeAttempt } from './makeProject';
-import { readPdf } from './pdf';
+import { readPdf, runNode } from './pdf';
 import {
   dataFolder,
   everyFact,
@@ -203,7 +203,7 @@ describe('the report', () => {
     const answer = await fetch(`${project}/record/pdf?closure=${u1.id}`);
     expect(answer.headers.get('Content-Type')).toBe('application/pdf');
     const print = answer.headers.get('X-Fingerprint')!;
-    const { pages, outline, structure, marked } = readPdf(new Uint8Array(await answer.arrayBuffer()));
+    const { pages, outline, structure, marked } = await readPdf(new Uint8Array(await answer.arrayBuffer()));
     expect(pages[0]).toContain('Good: nothing stands against its acceptance.');
     expect(pages[0]).toContain(`${u1.sums.holds + u1.sums.allowed} of ${u1.sums.splices}`);
     expect(pages[0]).toContain(`${u1.sums.mean!.toFixed(3)} dB`);
@@ -235,7 +235,7 @@ describe('the report', () => {
   }, 30_000);
 
   test('of a project: what stands against it, a bookmark a closure, pages numbered', async () => {
-    const { pages, outline } = readPdf(await bytesOf('pdf'));
+    const { pages, outline } = await readPdf(await bytesOf('pdf'));
     const against = built.closures.flatMap(({ ready }) => ready.filter(({ stands }) => stands === 'against'));
     expect(pages[0]).toContain(`Not ready: ${against.length} things stand against its acceptance.`);
     const titles = outline.map(({ title }) => title);
@@ -244,7 +244,7 @@ describe('the report', () => {
   }, 30_000);
 
   test('the short form is one page', async () => {
-    const { pages } = readPdf(await bytesOf('short', `?closure=${closureAt('U2').id}`));
+    const { pages } = await readPdf(await bytesOf('short', `?closure=${closureAt('U2').id}`));
     expect(pages).toHaveLength(1);
     expect(pages[0]).toContain('U2 Curva do Rio');
   });
@@ -313,7 +313,7 @@ test('however many are asked for at once, each is made, and one that is given up
 describe('labels', () => {
   test('a sheet has a label for each closure, tray and cable, and begins where the last one ended', async () => {
     const u1 = closureAt('U1').id;
-    const { pages } = readPdf(await bytesOf('labels', `?closure=${u1}&size=a4-24`));
+    const { pages } = await readPdf(await bytesOf('labels', `?closure=${u1}&size=a4-24`));
     expect(pages).toHaveLength(1);
     for (const text of [
       'U1 Ponte Velha',
@@ -323,8 +323,10 @@ describe('labels', () => {
       'from Moinho, to U2 Curva do Rio',
     ])
       expect(pages[0]).toContain(text);
-    expect(readPdf(await bytesOf('labels', `?closure=${u1}&size=a4-24&skip=20`)).pages).toHaveLength(2);
-    expect(readPdf(await bytesOf('labels', `?closure=${u1}&size=roll-50`)).pages).toHaveLength(8);
+    expect((await readPdf(await bytesOf('labels', `?closure=${u1}&size=a4-24&skip=20`))).pages).toHaveLength(
+      2,
+    );
+    expect((await readPdf(await bytesOf('labels', `?closure=${u1}&size=roll-50`))).pages).toHaveLength(8);
     expect((await request(`${project}/record/labels?size=poster`)).status).toBe(400);
   }, 30_000);
 
@@ -389,14 +391,16 @@ describe('sign-off', () => {
 
     // Anybody checks the file, by the words or the digits; one changed digit is another record.
     const file = join(temporaryFolder(), 'signed.json');
-    const verify = (...given: string[]) =>
-      spawnSync(process.execPath, ['scripts/verify.mjs', file, ...given], { encoding: 'utf8' });
+    const verify = (...given: string[]) => runNode(['scripts/verify.mjs', file, ...given]);
     writeFileSync(file, JSON.stringify(JSON.parse(frozen), null, 2));
-    const right = verify(...fingerprintWords(sha256).split(' '));
+    const right = await verify(...fingerprintWords(sha256).split(' '));
     expect([right.status, right.stdout]).toEqual([0, expect.stringContaining(sha256)]);
-    expect(verify(sha256).status).toBe(0);
+    expect((await verify(sha256)).status).toBe(0);
     writeFileSync(file, frozen.replace('"loss":0.03', '"loss":0.02'));
-    expect(verify(sha256)).toMatchObject({ status: 1, stdout: expect.stringContaining('ANOTHER record') });
+    expect(await verify(sha256)).toMatchObject({
+      status: 1,
+      stdout: expect.stringContaining('ANOTHER record'),
+    });
   }, 60_000);
 
   test('of a whole project, and what it refuses', async () => {

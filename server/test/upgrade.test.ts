@@ -131,7 +131,8 @@ test('a database of Cordel 0.1 is copied, brought up, and has lost nothing', asy
     new Set([...file.facts.map(({ fact }) => fact.id), '01900000-0000-7000-8000-000000000002']),
   );
   // What cannot be read any more is kept as it was, beside the others.
-  expect(facts.filter((fact) => fact.v !== 2)).toMatchObject([{ about: 'no such thing' }]);
+  const current = (fact: Fact) => fact.v === (fact.kind === 'owner-answer' ? 3 : 2);
+  expect(facts.filter((fact) => !current(fact))).toMatchObject([{ about: 'no such thing' }]);
   // 96 of U1; of U2 the demo's 52, a single and a ribbon that were made at the bench.
   const { body } = await request<{
     shelf: { progress: { closureId: string; rollUp: { settled: number } }[] }[];
@@ -204,13 +205,17 @@ test('what was corrected before corrections counted for the gear counts after it
   expect(accepted).toHaveLength(1);
   const { last } = (await request<{ last: string }>(`${first.url}/api/gear/book`)).body;
   await first.stop();
-  // As the Cordel before left it.
+  // As the Cordel before left it, without what came later.
   const migration = migrations.find(({ statements }) =>
     statements.some((one) => one.includes('"concerns_gear" = true')),
   )!;
   execute(
     folder,
     `update fact set concerns_gear = false where kind = 'correction';
+     update fact set v = 2, body = jsonb_set(body, '{v}', '2') where kind = 'owner-answer';
+     alter table plan_closure drop column sealing;
+     alter table line_site drop column position;
+     drop table handover_signed;
      delete from drizzle.__drizzle_migrations where created_at >= ${migration.when};`,
   );
   const second = await startServer(folder);
@@ -218,6 +223,11 @@ test('what was corrected before corrections counted for the gear counts after it
   const corrected = (await request<{ book: { corrected: { attemptId: string }[] } }>(book)).body.book
     .corrected;
   expect(corrected.map((one) => one.attemptId)).toContain(attempt.id);
+  // And the owner’s answers are brought up to the version that may name who answered.
+  const answers = (await everyFact<Fact>(`${project.replace(first.url, second.url)}/facts`)).filter(
+    ({ kind }) => kind === 'owner-answer',
+  );
+  expect([...new Set(answers.map(({ v }) => v))]).toEqual([3]);
   await second.stop();
 }, 120_000);
 

@@ -1,4 +1,5 @@
 import '../../test/indexedDb';
+import { factVersion, type Fact } from '@cordel/core';
 import { IDBFactory } from 'fake-indexeddb';
 import { surroundings } from '../../test/engine';
 import { attemptAt, smallJob } from '../../test/job';
@@ -431,7 +432,11 @@ test.each([
   const engine = load({ older: olderStorage });
   await engine.ready;
   expect(engine.log.entries().map(({ id }) => `cordel.outbox.${id}`)).toEqual(wanted.sort());
-  expect(engine.log.entries().every(({ fact, refused }) => fact?.v === 2 && refused === null)).toBe(true);
+  expect(
+    engine.log
+      .entries()
+      .every(({ fact, refused }) => fact?.v === factVersion(fact?.kind as Fact['kind']) && refused === null),
+  ).toBe(true);
   expect(localStorage).toHaveLength(left);
   await engine.push.run();
   expect(engine.log.entries()).toEqual([]);

@@ -20,6 +20,7 @@ const facts = (
     },
     {
       ...factAfter(first),
+      v: 3,
       kind: 'owner-answer' as const,
       body: {
         attemptId: first.id,

@@ -3,13 +3,20 @@ import { memo, useEffect } from 'react';
 import { Pressable, StyleSheet } from 'react-native';
 import { Icon } from '../../ui/Icon';
 import { useCordelTheme } from '../../ui/theme';
-import { touch } from '../../ui/tokens';
+import { gutter, touch } from '../../ui/tokens';
 import { places } from '../places';
 
 const ofProject = /^\/p\/([^/]+)/;
 
 /** Leads to the search field from every page, by a tap or by the key “/”. At the bench only the key: its head is full. */
-export const FindKey = memo(function FindKey({ shown }: { shown: boolean }) {
+export const FindKey = memo(function FindKey({
+  shown,
+  onCord = false,
+}: {
+  shown: boolean;
+  /** In the gutter, centered on the cord. */
+  onCord?: boolean;
+}) {
   const { palette, size } = useCordelTheme();
   const path = usePathname();
   const there = path === '/find';
@@ -33,7 +40,7 @@ export const FindKey = memo(function FindKey({ shown }: { shown: boolean }) {
       role="link"
       aria-label="Find"
       onPress={() => router.navigate(places.find(projectId))}
-      style={styles.key}
+      style={[styles.key, onCord && [styles.onCord, { backgroundColor: palette.ground }]]}
     >
       <Icon name="find" size={size('title')} color={palette.ink} />
     </Pressable>
@@ -42,4 +49,5 @@ export const FindKey = memo(function FindKey({ shown }: { shown: boolean }) {
 
 const styles = StyleSheet.create({
   key: { width: touch.normal, minHeight: touch.normal, alignItems: 'center', justifyContent: 'center' },
+  onCord: { marginLeft: gutter.cord - touch.normal / 2 },
 });

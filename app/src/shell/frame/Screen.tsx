@@ -29,6 +29,8 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
   const { palette, textScale } = useCordelTheme();
   const heading = useRef<View>(null);
   const path = usePathname();
+  // Large names want the whole width; the key stands on the cord then.
+  const large = textScale > 1.2;
 
   useEffect(() => {
     document.title = `${title} · Cordel`;
@@ -46,6 +48,7 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
             style={[styles.cord, { backgroundColor: palette.ink, top: up ? undefined : '50%' }]}
           />
           {up ? <UpTheCord href={up.href} name={up.name} side={bench ? touch.bench : touch.normal} /> : null}
+          {large ? <FindKey shown={!bench} onCord /> : null}
         </View>
         <View ref={heading} tabIndex={-1} style={styles.names}>
           <Type look="title" role="heading" aria-level={1}>
@@ -53,7 +56,7 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
           </Type>
           <SendWords after={subtitle} linked={!bench} />
         </View>
-        <FindKey shown={!bench} />
+        {large ? null : <FindKey shown={!bench} />}
         {corner}
       </View>
       <Clocks />
@@ -62,7 +65,7 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
       <View role="main" style={styles.body}>
         {children}
       </View>
-      {!foot ? null : bench && textScale > 1.2 ? (
+      {!foot ? null : bench && large ? (
         // At large text it is longer than the window: it scrolls, and leaves room for what is worked on.
         <ScrollView tabIndex={0} style={[styles.foot, styles.large, { borderTopColor: palette.ink }]}>
           {foot}
@@ -105,7 +108,7 @@ const styles = StyleSheet.create({
     paddingRight: space.medium,
     gap: space.tight,
   },
-  gutter: { width: gutter.width, position: 'relative', justifyContent: 'center' },
+  gutter: { width: gutter.width, position: 'relative', justifyContent: 'center', alignItems: 'flex-start' },
   cord: {
     position: 'absolute',
     top: 0,

@@ -55,6 +55,7 @@ const someFacts: fc.Arbitrary<Fact[]> = fc
       else
         facts.push({
           ...base,
+          v: 3,
           kind: 'owner-answer',
           body: {
             attemptId: about.id,

@@ -71,6 +71,7 @@ test('a correction counts after its attempt even where the clock that made it wa
     ...factAfter(high),
     id: id(1),
     madeAt: '2026-04-14T19:00:00.000Z',
+    v: 3,
     kind: 'owner-answer',
     body: { attemptId: high.id, answer: 'allow', note: '' },
   };

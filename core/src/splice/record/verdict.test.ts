@@ -9,6 +9,7 @@ const judge = (...facts: SpliceFact[]) => judgeSplice(spliceHistory(spliceOrder(
 const codes = (verdict: ReturnType<typeof judge>) => verdict.reasons.map((reason) => reason.code);
 const answer = (about: Attempt, given: OwnerAnswer['body']['answer']): OwnerAnswer => ({
   ...factAfter(about),
+  v: 3,
   kind: 'owner-answer',
   body: {
     attemptId: about.id,

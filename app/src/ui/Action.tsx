@@ -64,11 +64,7 @@ export const Action = memo(function Action({
         style,
       ]}
     >
-      {icon ? (
-        <View style={styles.icon}>
-          <Icon name={icon} size={size('heading')} color={palette[tone]} />
-        </View>
-      ) : null}
+      {icon ? <Icon name={icon} size={size('heading')} color={palette[tone]} /> : null}
       <View style={styles.words}>
         <Type look={now ? 'heading' : 'strong'} tone={tone} style={styles.centered}>
           {label}
@@ -93,7 +89,6 @@ const styles = StyleSheet.create({
     paddingHorizontal: space.medium,
     paddingVertical: space.small,
   },
-  icon: { flexShrink: 0 },
   words: { flexShrink: 1 },
   centered: { textAlign: 'center' },
   pressed: { opacity: 0.6 },

@@ -90,7 +90,6 @@ export function DocumentsPart({ definition, books, closureId }: HandoverGiven) {
         <View key={one.form} style={styles.row}>
           <Action
             bench
-            icon="download"
             label={one.label}
             detail={
               making?.form === one.form ? `Being made, ${Math.round(making.share * 100)} %` : one.detail

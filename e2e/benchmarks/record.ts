@@ -1,6 +1,8 @@
+import { buildLedger, planClosure } from '@cordel/core';
+import { find, findIndex } from '@cordel/core/find';
 import { makeAttempt, makeProject } from '../../server/test/makeProject';
 import { dataFolder, removeFolders, request, startServer } from '../../server/test/process';
-import { at, report } from './figures';
+import { at, report, timed } from './figures';
 
 /** Documents of a large closure, made while others are served, and how long a bare request takes meanwhile. */
 export async function benchRecord(): Promise<void> {
@@ -15,7 +17,7 @@ export async function benchRecord(): Promise<void> {
     );
     for (let start = 0; start < facts.length; start += 500)
       await request(`${project}/facts`, 'POST', { facts: facts.slice(start, start + 500) });
-    return { project, splices: facts.length };
+    return { project, splices: facts.length, made };
   };
   const timeOf = async (url: string) => {
     const began = performance.now();
@@ -63,6 +65,35 @@ export async function benchRecord(): Promise<void> {
     `${seconds(book.ms)}, ${(book.ms / bare.ms).toFixed(1)} ×`,
     'under 5 s',
   );
+  const text = await (await fetch(`${huge.project}/project.json`)).text();
   await server.stop();
+  const other = await startServer(dataFolder('empty'));
+  const began = performance.now();
+  const { status } = await request(`${other.url}/api/import`, 'POST', text);
+  const took = performance.now() - began;
+  report(
+    `Import of it, ${(text.length / 1e6).toFixed(1)} MB (${status})`,
+    `${seconds(took)}, ${(took / bare.ms).toFixed(1)} ×`,
+    'under 10 s',
+  );
+  await other.stop();
   removeFolders();
+  benchFind(huge.made);
+}
+
+/** Finding a splice among 7 008, beside looking once through a text of each. */
+function benchFind({ definition, closureId, splices }: ReturnType<typeof makeProject>): void {
+  const facts = splices.map((splice, index) => makeAttempt(closureId, splice, ((index * 37) % 13) / 100));
+  const [closure] = definition.closures;
+  const plan = planClosure(closure!, new Map(definition.cables.map((cable) => [cable.id, cable])));
+  const ledger = buildLedger(plan, facts, definition.project.limits);
+  const index = findIndex(definition, new Map([[closureId, { ledger, facts }]]));
+  const queries = ['A 3456', 'tray 100 blue', 'joint redo orange', '0.1 km from Hub', 'nothing like that'];
+  const plain = timed(200, () => index.texts.filter((one) => one.includes('nowhere')));
+  const found = timed(200, () => queries.forEach((query) => find(index, query)));
+  report(
+    `Find among ${splices.length} splices, each of five queries: median, worst (a plain look: ${at(0.5, plain).toFixed(2)} ms)`,
+    `${(at(0.5, found) / 5).toFixed(1)} ms, ${(at(1, found) / 5).toFixed(1)} ms`,
+    'under 50 ms',
+  );
 }

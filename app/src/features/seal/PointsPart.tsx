@@ -38,7 +38,8 @@ export function PointsPart({
   const at = points.find(({ key }) => key === chosen) ?? (chosen === '' ? undefined : next);
   const following = nextStage(stagesOf(stage, thing, units), stage);
   const answer = (point: SealPointAt, value: 'yes' | 'no' | 'open', note = '') => {
-    void seal.check(point.point, value, note);
+    // As long as a note may be, whatever its characters.
+    void seal.check(point.point, value, [...note].slice(0, 250).join(''));
     setChosen(value === 'yes' ? null : point.key);
   };
   const stretch = (point: SealPointAt): Stretch => (pointHolds(point) ? 'done' : 'open');

@@ -364,9 +364,13 @@ function UnderPressure({ atHand, seal }: { atHand: AtHand; seal: Sealing }) {
             </View>
           </>
         ) : (
-          <Type>There is pressure in it for a holding test. Read the gauge there, or let it out.</Type>
+          <Type>
+            {pressure.over
+              ? 'It was not pumped up to be looked at yet: begin anew when it is out.'
+              : 'There is pressure in it for a holding test. Read the gauge there, or let it out.'}
+          </Type>
         )}
-        {running ? null : (
+        {running || pressure.over ? null : (
           <Action
             bench
             label="To the holding test"

@@ -383,6 +383,10 @@ describe('sign-off', () => {
     expect(frozen).toBe(await before.text());
     const now = (await request<AsBuilt>(`${own.project}/record/json?closure=${own.closureId}`)).body;
     expect(now.signOffs).toMatchObject([{ of: 'Joint', sha256, later: 1, name: 'Nilo' }]);
+    const short = await fetch(`${own.project}/record/short?closure=${own.closureId}`);
+    const { pages } = await readPdf(new Uint8Array(await short.arrayBuffer()));
+    expect(pages[0]).toContain('Joint was accepted, signed by Nilo (owner)');
+    expect(pages[0]).toContain(`1 record is later than that. Fingerprint then: ${fingerprintWords(sha256)}.`);
     expect((await request(`${server.url}/api/sign-offs/${sha256}`)).body).toMatchObject({
       signed: [{ project: 'Test job', closure: 'Joint', name: 'Nilo', role: 'owner' }],
     });

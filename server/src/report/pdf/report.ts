@@ -149,6 +149,14 @@ function firstPage(
     for (const one of all.slice(0, 6)) paper.text(`• ${one}`, 'small');
     if (all.length > 6) paper.text(`• ${all.length - 6} more, with the closures.`, 'small');
   }
+  const last = built.signOffs.at(-1);
+  if (last) {
+    paper.gap(4);
+    paper.text(
+      `${last.of} was ${last.decision.replaceAll('-', ' ')}, signed by ${last.name} (${last.role}), ${when(last.at)}${last.later > 0 ? `; ${plural(last.later, 'record is', 'records are')} later than that` : ''}. Fingerprint then: ${fingerprintWords(last.sha256)}.`,
+      'strong',
+    );
+  }
   const { y } = paper;
   paper.y = paper.pageFoot - printHeight;
   printPart(paper, built, fingerprint, address, when);

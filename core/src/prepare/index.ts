@@ -21,6 +21,7 @@ export * from './cut/redosLeft';
 export * from './steps/ribbonizeChecks';
 export * from './seals/sealParts';
 export * from './seals/sheathLength';
+export * from './seals/sheathMarks';
 export * from './cut/slack';
 export * from './steps/step';
 export * from './steps/steps';

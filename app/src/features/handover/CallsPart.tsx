@@ -44,12 +44,7 @@ export function CallsPart({ definition, books, closureId }: HandoverGiven) {
   const [name, setName] = useState('');
   return (
     <ScrollView contentContainerStyle={styles.list}>
-      <PickScope
-        definition={definition}
-        books={books}
-        closureId={closureId}
-        onPick={(next) => router.setParams({ closure: next ?? '' })}
-      />
+      <PickScope definition={definition} books={books} closureId={closureId} />
       <TextBox
         bench
         label="Who answers for the owner"

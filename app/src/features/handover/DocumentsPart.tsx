@@ -1,4 +1,3 @@
-import { router } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { saveBlob } from '../../shell/download';
@@ -74,12 +73,7 @@ export function DocumentsPart({ definition, books, closureId }: HandoverGiven) {
   };
   return (
     <ScrollView contentContainerStyle={styles.list}>
-      <PickScope
-        definition={definition}
-        books={books}
-        closureId={closureId}
-        onPick={(next) => router.setParams({ closure: next ?? '' })}
-      />
+      <PickScope definition={definition} books={books} closureId={closureId} />
       {waiting > 0 ? (
         <Type look="strong" tone="accent" role="status">
           {waiting === 1 ? '1 record is' : `${waiting} records are`} only on this device yet, and would be

@@ -1,18 +1,17 @@
 import type { ProjectDefinition } from '@cordel/core';
+import { router } from 'expo-router';
 import { Picker } from '../../ui/Picker';
 import type { ClosureBook } from './useBooks';
 
-/** Whether it is about the whole project, or one closure. */
+/** Whether it is about the whole project, or one closure; it stands in the address. */
 export function PickScope({
   definition,
   books,
   closureId,
-  onPick,
 }: {
   definition: ProjectDefinition;
   books: readonly ClosureBook[];
   closureId: string | undefined;
-  onPick: (closureId: string | null) => void;
 }) {
   if (books.length < 2) return null;
   return (
@@ -20,7 +19,7 @@ export function PickScope({
       label="Of"
       most={3}
       value={closureId ?? definition.project.id}
-      onChange={(next) => onPick(next === definition.project.id ? null : next)}
+      onChange={(next) => router.setParams({ closure: next === definition.project.id ? '' : next })}
       options={[
         { value: definition.project.id, label: 'The whole project' },
         ...books.map(({ closure, site }) => ({ value: closure.id, label: site.name })),

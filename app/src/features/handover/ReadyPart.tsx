@@ -25,12 +25,7 @@ export function ReadyPart({ definition, books, closureId }: HandoverGiven) {
   return (
     <ScrollView contentContainerStyle={styles.list}>
       <View style={styles.part}>
-        <PickScope
-          definition={definition}
-          books={books}
-          closureId={closureId}
-          onPick={(next) => router.setParams({ closure: next ?? '' })}
-        />
+        <PickScope definition={definition} books={books} closureId={closureId} />
         <Type look="title" tone={against > 0 ? 'accent' : 'ink'} role="status">
           {shown.length === 0
             ? 'No closure yet'

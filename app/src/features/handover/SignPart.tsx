@@ -84,12 +84,7 @@ export function SignPart({ definition, books, closureId }: HandoverGiven) {
   );
   return (
     <ScrollView contentContainerStyle={styles.list}>
-      <PickScope
-        definition={definition}
-        books={books}
-        closureId={closureId}
-        onPick={(next) => router.setParams({ closure: next ?? '' })}
-      />
+      <PickScope definition={definition} books={books} closureId={closureId} />
       <Type look="heading" tone={against > 0 ? 'accent' : 'ink'}>
         {against === 0
           ? 'Nothing stands against acceptance.'

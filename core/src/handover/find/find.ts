@@ -1,7 +1,7 @@
 import type { Cable } from '../../line/cable';
 import { fiberName } from '../../line/fiberNumber';
 import { routeSites, siteOf, type Site } from '../../line/project';
-import { measured, prepareState, tickTargets } from '../../prepare/steps/tickTargets';
+import { sheathMarks } from '../../prepare/seals/sheathMarks';
 import type { Fact } from '../../facts';
 import type { FiberEnd } from '../../plan/fiberEnd';
 import type { ClosureLedger } from '../../splice/record/ledger';
@@ -74,7 +74,7 @@ export function findIndex(
     definition,
     entries: all.map(({ entry }) => entry),
     texts: all.map(({ text }) => text),
-    marks: sheathMarks(definition, books),
+    marks: sheathMarks(definition, (id) => books.get(id)?.facts ?? []),
   };
 }
 
@@ -104,28 +104,6 @@ function wordsOf(ends: readonly FiberEnd[], cables: ReadonlyMap<string, Cable>):
     words.push(String(fiber), `${unitColor.code} ${fiberColor.code} ${unitColor.name} ${fiberColor.name}`);
   }
   return words.join(' ');
-}
-
-/** The numbers that are known of every cable's sheath: what was read at a closure goes before the cable's own data. m, by cable and site. */
-function sheathMarks(
-  { cables, closures }: ProjectDefinition,
-  books: ReadonlyMap<string, { readonly facts: readonly Fact[] }>,
-): ReadonlyMap<string, ReadonlyMap<string, number>> {
-  const states = closures.map(({ id }) => prepareState(books.get(id)?.facts ?? []));
-  return new Map(
-    cables.map((cable) => {
-      const marks = new Map<string, number>();
-      if (cable.sheathMarks) {
-        marks.set(cable.siteIds[0]!, cable.sheathMarks.first);
-        marks.set(cable.siteIds.at(-1)!, cable.sheathMarks.last);
-      }
-      closures.forEach(({ siteId }, index) => {
-        const value = measured(states[index]!, tickTargets.sheathNumber(cable.id));
-        if (value !== null) marks.set(siteId, value);
-      });
-      return [cable.id, marks];
-    }),
-  );
 }
 
 /** A distance that was asked for, and where it leads. */

@@ -9,6 +9,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import readXlsx, { readSheetNames } from 'read-excel-file/node';
+import { canonical } from '../src/report/canonical';
 import { newProjectOn, type ProblemBody } from './journey';
 import { makeAttempt } from './makeProject';
 import { readPdf, runNode } from './pdf';
@@ -46,6 +47,27 @@ const closureAt = (site: string) => built.closures.find((one) => one.site.starts
 const schemaFile = join(process.cwd(), 'docs/as-built.schema.json');
 const bytesOf = async (form: string, query = '') =>
   new Uint8Array(await (await fetch(`${project}/record/${form}${query}`)).arrayBuffer());
+
+describe('the canonical form', () => {
+  test('is that of RFC 8785, by the example of its sections 3.2.2 to 3.2.4', () => {
+    const example = String.raw`{
+      "numbers": [333333333.33333329, 1E30, 4.50, 2e-3, 0.000000000000000000000000001],
+      "string": "\u20ac$\u000F\u000aA'\u0042\u0022\u005c\\\"\/",
+      "literals": [null, true, false]
+    }`;
+    expect(canonical(JSON.parse(example))).toBe(
+      String.raw`{"literals":[null,true,false],"numbers":[333333333.3333333,1e+30,4.5,0.002,1e-27],"string":"€$\u000f\nA'B\"\\\\\"/"}`,
+    );
+  });
+
+  test('sorts names by their UTF-16 code units (RFC 8785, section 3.2.3)', () => {
+    const names = ['\u20ac', '\r', '\ufb33', '1', '\ud83d\ude00', '\u0080', '\u00f6'];
+    const sorted = ['\r', '1', '\u0080', '\u00f6', '\u20ac', '\ud83d\ude00', '\ufb33'];
+    const written = canonical(Object.fromEntries(names.map((name) => [name, 0])));
+    const places = sorted.map((name) => written.indexOf(JSON.stringify(name)));
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+  });
+});
 
 describe('the record as JSON', () => {
   test('its schema in docs/ is made from the schemas of the core (npm run schemas)', () => {

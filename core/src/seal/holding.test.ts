@@ -12,6 +12,10 @@ const input = (more: Partial<HoldingInput> = {}): HoldingInput => ({
   ...more,
 });
 
+test('a spray can of 360 kPa at 24 °C reaches 390 kPa at 50 °C (OpenStax, Chemistry 2e, example 9.5, from memory: to two digits)', () => {
+  expect(Number(atTemperature(360, 24, 50).toPrecision(2))).toBe(390);
+});
+
 test('a tire: 24 psi gauge at 0 °C read 25.3 psi at 10 °C with 14.7 psi outside (Gay-Lussac by hand: 38.7 × 283.15 / 273.15 − 14.7 = 25.42)', () => {
   expect(atTemperature(24 + 14.7, 0, 10) - 14.7).toBeCloseTo(25.4168, 3);
 });

@@ -1,5 +1,12 @@
-import { lossSheet, type Fact, type ProjectDefinition, type SignOff, type StoredFact } from '@cordel/core';
-import { asBuiltJsonSchema, fingerprintWords, type AsBuilt } from '@cordel/core/asBuilt';
+import {
+  lossSheet,
+  lossText,
+  type Fact,
+  type ProjectDefinition,
+  type SignOff,
+  type StoredFact,
+} from '@cordel/core';
+import { asBuiltJsonSchema, fingerprintWords, type AsBuilt, type AsBuiltEnd } from '@cordel/core/asBuilt';
 import Ajv from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
 import canonicalize from 'canonicalize';
@@ -10,7 +17,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import readXlsx, { readSheetNames } from 'read-excel-file/node';
 import { canonical } from '../src/report/canonical';
-import { newProjectOn, type ProblemBody } from './journey';
+import { newProjectOn, type ProblemBody, type Receipt } from './journey';
 import { makeAttempt } from './makeProject';
 import { readPdf, runNode } from './pdf';
 import {
@@ -468,3 +475,54 @@ describe('sign-off', () => {
     expect(facts).toHaveLength(13);
   }, 60_000);
 });
+
+test('no loss of a ribbon and no fiber behind a long label is cut short in the report', async () => {
+  const u2 = closureAt('U2');
+  const label = 'A cable whose label is as long as somebody could ever want it to be';
+  const { project: settings, sites, cables } = (await request<ProjectDefinition>(project)).body;
+  const wanted = cables.find(({ label: own }) => own === '96 Ponte')!;
+  await request(`${project}/line`, 'PUT', {
+    version: settings.lineVersion,
+    sites,
+    cables: cables.map((cable) => (cable.id === wanted.id ? { ...cable, label } : cable)),
+  });
+  const ribbons = u2.splices.filter(({ kind }) => kind === 'ribbon');
+  // With two decimals, and with a third.
+  const losses = ribbons.map((_, ribbon) =>
+    Array.from({ length: 12 }, (__, fiber) => (ribbon * 12 + fiber) / (ribbon % 2 ? 1000 : 1000 / 0.3)),
+  );
+  const run = (ends: AsBuiltEnd[]) => [
+    { cableId: ends[0]!.cableId, side: ends[0]!.side, from: ends[0]!.fiber, to: ends.at(-1)!.fiber },
+  ];
+  const facts = ribbons.map(({ left, right }, index) => ({
+    v: 2,
+    id: randomUUID(),
+    kind: 'attempt',
+    madeAt: new Date().toISOString(),
+    by: null,
+    device: null,
+    subject: { on: 'splice', closureId: u2.id, left: run(left), right: run(right) },
+    body: {
+      source: 'hand',
+      simulated: true,
+      readings: losses[index]!.map((loss) => ({ loss, cleaveLeft: null, cleaveRight: null })),
+      proofTestFailed: false,
+      note: '',
+    },
+  }));
+  const { accepted } = (await request<Receipt>(`${project}/facts`, 'POST', { facts })).body;
+  expect(accepted).toHaveLength(11);
+  const { pages } = await readPdf(await bytesOf('pdf', `?closure=${u2.id}`));
+  const text = pages.join(' ');
+  losses.forEach((own, index) => {
+    const { left, right } = ribbons[index]!;
+    const named = (ends: AsBuiltEnd[]) =>
+      `${ends[0]!.cable} R${ends[0]!.unit}, ${ends[0]!.fiber}–${ends.at(-1)!.fiber}`;
+    const row = text.slice(text.indexOf(`${named(left)} ${named(right)}`));
+    const written = own.map(lossText);
+    const each = written.some((one) => one.length > 4) ? 8 : 12;
+    for (let from = 0; from < 12; from += each)
+      expect(row).toContain(written.slice(from, from + each).join(' '));
+  });
+  expect(text).toMatch(/A cable whose label [^…]*… 46 BR VI/);
+}, 60_000);

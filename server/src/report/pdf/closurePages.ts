@@ -88,8 +88,12 @@ function trayPart(
   if (ribbons.length > 0) ribbonTable(context, ribbons);
 }
 
-const endText = (end: AsBuiltEnd) =>
-  `${end.cable} ${end.fiber}${end.side === 'end' ? '' : end.side === 'low' ? '−' : '+'}  ${end.colors}`;
+/** Which fiber of its cable. */
+const fiberText = (end: AsBuiltEnd) =>
+  ` ${end.fiber}${end.side === 'end' ? '' : end.side === 'low' ? '−' : '+'}  ${end.colors}`;
+const endText = (end: AsBuiltEnd) => `${end.cable}${fiberText(end)}`;
+/** A long label is cut short, its fiber never. */
+const endCell = (end: AsBuiltEnd): TableCell => ({ text: end.cable, tail: fiberText(end) });
 
 const verdictCell = ({ mark, owner, tries, planned }: AsBuiltSplice): TableCell => ({
   text: `${planned ? '' : 'Not planned: '}${markWords[mark]}${mark === 'allowed' && owner ? ` (${owner.name ?? owner.by ?? 'owner'})` : ''}${tries > 1 ? `, try ${tries}` : ''}`,
@@ -111,8 +115,8 @@ function singles({ paper, told }: Context, splices: readonly AsBuiltSplice[]): v
     lazily(splices, (one) =>
       one.left.map((left, index): TableCell[] => [
         one.slot === null ? '–' : String(one.slot),
-        endText(left),
-        endText(one.right[index]!),
+        endCell(left),
+        endCell(one.right[index]!),
         lossCell(one, index),
         index === 0 ? verdictCell(one) : '',
         one.circuit ?? '',
@@ -135,33 +139,40 @@ function* lazily<T>(list: readonly T[], rows: (one: T) => TableCell[][]): Genera
   for (const one of list) yield* rows(one);
 }
 
-/** A ribbon is one row: its fibers' losses in order. */
+/** Losses of a ribbon that stand in one row: of twelve fibers, or where one has three decimals of eight. */
+const inRow = (texts: readonly string[]) => (texts.some((text) => text.length > 4) ? 8 : 12);
+
+/** A ribbon is one row, or a few: the losses of its fibers in order, none cut short. */
 function ribbonTable({ paper, told }: Context, splices: readonly AsBuiltSplice[]): void {
   const columns: TableColumn[] = [
-    { title: 'Slot', share: 5 },
+    { title: 'Slot', share: 4 },
     { title: 'Left', share: 17 },
     { title: 'Right', share: 17 },
-    { title: 'Losses of its fibers, in order (dB)', share: 43 },
-    { title: 'Verdict', share: 16 },
+    { title: 'Losses of its fibers, in order (dB)', share: 48 },
+    { title: 'Verdict', share: 14 },
   ];
-  const run = (ends: readonly AsBuiltEnd[]) => {
+  const run = (ends: readonly AsBuiltEnd[]): TableCell => {
     const [first, last] = [ends[0]!, ends.at(-1)!];
-    return `${first.cable} ${first.unit === null ? '' : `R${first.unit}, `}${first.fiber}–${last.fiber}`;
+    return {
+      text: first.cable,
+      tail: ` ${first.unit === null ? '' : `R${first.unit}, `}${first.fiber}–${last.fiber}`,
+    };
   };
   paper.table(
     columns,
-    lazily(splices, (one) => [
-      [
-        one.slot === null ? '–' : String(one.slot),
-        run(one.left),
-        run(one.right),
-        {
-          text: one.readings.map((reading) => loss(reading.loss)).join('  '),
-          color: one.worst !== null && one.worst > one.limit + 1e-9 ? accent : ink,
-        },
-        verdictCell(one),
-      ],
-    ]),
+    lazily(splices, (one) => {
+      const texts = one.readings.map((reading) => loss(reading.loss));
+      const each = inRow(texts);
+      const color = one.worst !== null && one.worst > one.limit + 1e-9 ? accent : ink;
+      const rows = Math.max(1, Math.ceil(texts.length / each));
+      return Array.from({ length: rows }, (_, row): TableCell[] => [
+        ...(row === 0
+          ? [one.slot === null ? '–' : String(one.slot), run(one.left), run(one.right)]
+          : ['', '', '']),
+        { text: '', tail: texts.slice(row * each, (row + 1) * each).join(' '), color },
+        row === 0 ? verdictCell(one) : '',
+      ]);
+    }),
     { look: 'tiny', rowHeight: 10.5, told },
   );
 }
@@ -177,7 +188,7 @@ function connectors({ paper, when }: Context, { connectors: ends }: AsBuiltClosu
       { title: 'When, by', share: 20 },
     ],
     ends.map(({ end, connector, light, at, by }): TableCell[] => [
-      endText(end),
+      endCell(end),
       connector,
       light,
       at ? [when(at), by].filter(Boolean).join(', ') : '',
@@ -206,7 +217,7 @@ function exceptions({ paper, when }: Context, { splices }: AsBuiltClosure, outli
         : null,
     ].filter(Boolean);
     paper.text(
-      `${place}, ${endText(one.left[0]!)} – ${endText(one.right[0]!)}, ${loss(one.worst)} dB now: ${lines.join('; ')}.`,
+      `${place}, ${endText(one.left[0]!)} – ${endText(one.right[0]!)}, ${loss(one.worst)} dB now: ${lines.join('; ').replace(/\.$/, '')}.`,
       'small',
     );
   }

@@ -42,11 +42,16 @@ export interface TableColumn {
   readonly align?: 'right';
 }
 
-/** A cell: its text, or a drawing in the cell's box with what it says. */
+/** A cell: its text, and how it looks where that is not as usual. */
 export type TableCell =
   | string
-  | { readonly text: string; readonly look?: Look; readonly color?: string }
-  | { readonly alt: string; readonly draw: (box: Box) => void };
+  | {
+      readonly text: string;
+      /** Behind the text, and never cut short: what the text alone does not tell apart. */
+      readonly tail?: string;
+      readonly look?: Look;
+      readonly color?: string;
+    };
 
 export interface Box {
   readonly x: number;
@@ -233,22 +238,16 @@ export class Paper {
     this.at.add(table);
     const cellAt = (row: Struct, kind: 'TH' | 'TD', index: number, cell: TableCell, y: number) => {
       const box = { x: places[index]!, y, width: widths[index]! - 4, height: rowHeight };
-      if (typeof cell !== 'string' && 'draw' in cell) {
-        const held = this.doc.struct('TD');
-        row.add(held);
-        held.add(this.doc.struct('Figure', { alt: cell.alt }, () => cell.draw(box)));
-        held.end();
-        return;
-      }
       const {
         text,
+        tail = '',
         look: own = kind === 'TH' ? 'small-strong' : look,
         color = ink,
       } = typeof cell === 'string' ? { text: cell } : cell;
       row.add(
         this.doc.struct(kind, {}, () => {
           this.set(own, color);
-          this.line(text, box, columns[index]!.align);
+          this.line(text, box, columns[index]!.align, tail);
         }),
       );
     };
@@ -279,12 +278,14 @@ export class Paper {
     this.y += 4;
   }
 
-  /** One line of text in a box, cut short with three dots where it is too long. */
-  line(text: string, box: Box, align?: 'right'): void {
-    let shown = text;
+  /** One line of text in a box, cut short with three dots where it is too long, but for its tail. */
+  line(text: string, box: Box, align?: 'right', tail = ''): void {
+    let shown = `${text}${tail}`;
     if (this.doc.widthOfString(shown) > box.width) {
-      while (shown.length > 1 && this.doc.widthOfString(`${shown}…`) > box.width) shown = shown.slice(0, -1);
-      shown += '…';
+      let begin = text;
+      while (begin.length > 1 && this.doc.widthOfString(`${begin}…${tail}`) > box.width)
+        begin = begin.slice(0, -1);
+      shown = `${begin}…${tail}`;
     }
     const x = align === 'right' ? box.x + box.width - 8 - this.doc.widthOfString(shown) : box.x;
     this.doc.text(shown, x, box.y, { lineBreak: false });

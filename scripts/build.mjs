@@ -29,7 +29,7 @@ export async function buildServer() {
     target: 'node20',
     sourcemap: true,
     // So do those that make documents, which only a thread of their own loads, when one is asked for.
-    external: ['@electric-sql/pglite', 'pg-native', 'pdfkit', 'exceljs', '@expo-google-fonts/*'],
+    external: ['@electric-sql/pglite', 'pg-native', 'pdfkit', 'exceljs', 'sharp', '@expo-google-fonts/*'],
     // Where a package has modules as well, those: some of the others look for their own files while they run.
     mainFields: ['module', 'main'],
     // What is left of the older kind of package asks for Node's own modules in its own way.

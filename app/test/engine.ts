@@ -9,7 +9,7 @@ const never = () => new Promise<never>(() => {});
 /** A page alone on a disk, whose server does not answer unless the test says how. */
 export const surroundings = (store: Store, other: Partial<Surroundings> = {}): Surroundings => ({
   disk: Promise.resolve({ store, trouble: null }),
-  server: { send: never, page: never, refusal: () => null },
+  server: { send: never, page: never, sendPicture: never, picture: never, refusal: () => null },
   sendEdit: never,
   onStored: () => undefined,
   alone: (work) => work(),

@@ -51,6 +51,25 @@ export class TestServer implements FactServer {
     };
   }
 
+  /** Pictures by the photo's id, each as often as it came. */
+  readonly pictures = new Map<string, ArrayBuffer[]>();
+  /** Pictures that it will not take. */
+  readonly badPictures = new Set<string>();
+
+  async sendPicture(_: string, id: string, bytes: ArrayBuffer) {
+    if (!this.reachable) throw new Unreachable();
+    if (this.badPictures.has(id)) throw new Refused('This is no picture.');
+    this.pictures.set(id, [...(this.pictures.get(id) ?? []), bytes]);
+    if (this.losesAnswers) throw new Unreachable();
+  }
+
+  async picture(_: string, id: string) {
+    if (!this.reachable) throw new Unreachable();
+    const [bytes] = this.pictures.get(id) ?? [];
+    if (!bytes) throw new Refused('There is no such photo.');
+    return bytes;
+  }
+
   refusal = (error: unknown) => (error instanceof Refused ? error.message : null);
   ids = (of: string) => (this.stored.get(of) ?? []).map((raw) => (raw as { id: string }).id);
 }

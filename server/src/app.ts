@@ -15,6 +15,7 @@ import { errorHandler, problemResponse } from './problem';
 import { ProgressBook } from './progressBook';
 import { gearRoutes } from './routes/gear';
 import { handoverRoutes } from './routes/handover';
+import { isPicture, photoRoutes } from './routes/photos';
 import { recordRoutes } from './routes/record';
 import { signOffRoutes } from './routes/signOff';
 import { lineRoutes } from './routes/line';
@@ -53,26 +54,30 @@ function api(server: Server) {
       return limitUnsaid(context, next);
     return Number(said) > requestLimit ? tooLarge() : next();
   };
-  return new Hono<RequestVariables>()
-    .use(keptNowhere)
-    .use(onlyOwnPages)
-    .use(onlyJson)
-    .use('/projects/*', limit)
-    .use('/projects', limit)
-    .use('/models/*', limit)
-    .use('/gear/*', limit)
-    .get('/health', async (context) => {
-      await database.read.execute(sql`select 1`);
-      return context.json({ ok: true, clock: clock.trusted() === null ? 'not set' : 'set' });
-    })
-    .get('/version', (context) => context.json({ version, database: database.kind }))
-    .route('/', lineRoutes(database, clock, progress))
-    .route('/', planRoutes(database))
-    .route('/', spliceRoutes(database, writer, new Presence(() => clock.now(), database)))
-    .route('/', gearRoutes(database))
-    .route('/', handoverRoutes(database, clock))
-    .route('/', recordRoutes(database, clock))
-    .route('/', signOffRoutes(database, clock));
+  return (
+    new Hono<RequestVariables>()
+      .use(keptNowhere)
+      .use(onlyOwnPages)
+      // A picture is bytes, with a limit of its own.
+      .use((context, next) => (isPicture(context.req.path) ? next() : onlyJson(context, next)))
+      .use('/projects/*', (context, next) => (isPicture(context.req.path) ? next() : limit(context, next)))
+      .use('/projects', limit)
+      .use('/models/*', limit)
+      .use('/gear/*', limit)
+      .get('/health', async (context) => {
+        await database.read.execute(sql`select 1`);
+        return context.json({ ok: true, clock: clock.trusted() === null ? 'not set' : 'set' });
+      })
+      .get('/version', (context) => context.json({ version, database: database.kind }))
+      .route('/', lineRoutes(database, clock, progress))
+      .route('/', planRoutes(database))
+      .route('/', spliceRoutes(database, writer, new Presence(() => clock.now(), database)))
+      .route('/', gearRoutes(database))
+      .route('/', handoverRoutes(database, clock))
+      .route('/', recordRoutes(database, clock))
+      .route('/', signOffRoutes(database, clock))
+      .route('/', photoRoutes(database, clock))
+  );
 }
 
 export type Api = ReturnType<typeof api>;

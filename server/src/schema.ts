@@ -14,6 +14,7 @@ import {
   bigint,
   bigserial,
   boolean,
+  customType,
   date,
   doublePrecision,
   index,
@@ -26,6 +27,9 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+
+/** PGlite reads bytes as a Uint8Array, node-postgres as a Buffer, which is one. */
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 
 const projectId = () =>
   uuid('project_id')
@@ -185,6 +189,27 @@ export const handoverSigned = pgTable(
     index('handover_signed_project').on(table.projectId),
     index('handover_signed_sha256').on(table.sha256),
   ],
+);
+
+/**
+ * The pictures of photos, by the id of the fact that says that one was taken. A picture comes ahead of its fact, so one without a fact is on its way, or its fact was
+ * given up.
+ */
+export const picture = pgTable(
+  'picture',
+  {
+    id: uuid('id').primaryKey(),
+    projectId: projectId(),
+    /** JPEG, as large as it is kept, and small. */
+    whole: bytes('whole').notNull(),
+    small: bytes('small').notNull(),
+    /** Of `whole`. */
+    sha256: text('sha256').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    receivedAt: time('received_at').notNull(),
+  },
+  (table) => [index('picture_project').on(table.projectId)],
 );
 
 /** What was deleted, so that an edit of an older copy does not bring it back. */

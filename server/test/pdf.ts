@@ -24,5 +24,6 @@ export async function readPdf(bytes: Uint8Array) {
     outline: { title: string; items: string[] }[];
     structure: object;
     marked: boolean;
+    images: { page: number; width: number; height: number }[];
   };
 }

@@ -216,6 +216,7 @@ test('what was corrected before corrections counted for the gear counts after it
      alter table plan_closure drop column sealing;
      alter table line_site drop column position;
      drop table handover_signed;
+     drop table picture;
      delete from drizzle.__drizzle_migrations where created_at >= ${migration.when};`,
   );
   const second = await startServer(folder);

@@ -12,8 +12,13 @@ const fresh = 60_000;
 /**
  * Brings everything of a project to this device, so that the whole job can be done with no network: its definition, all that was recorded, the gear and
  * what happened to it, the models. Rejects with what could not be had; what came until then is kept.
+ * @param photos the pictures too, small: they are large beside everything else, so only who asks for it waits for them
  */
-export async function takeAlong(client: QueryClient, projectId: string): Promise<Along> {
+export async function takeAlong(
+  client: QueryClient,
+  projectId: string,
+  { photos = false }: { photos?: boolean } = {},
+): Promise<Along> {
   const began = Date.now();
   await engine().ready;
   // Made here, and nowhere else: all of it is here.
@@ -29,6 +34,7 @@ export async function takeAlong(client: QueryClient, projectId: string): Promise
   ]);
   const error = engine().pull.errorOf(projectId);
   if (error) throw error;
+  if (photos) await engine().pictures.bring(projectId);
   return engine().pull.noteAlong(projectId, began);
 }
 

@@ -23,10 +23,12 @@ beforeEach(() => {
 });
 afterEach(() => jest.useRealTimers());
 
+const never = () => new Promise<never>(() => {});
+
 async function stand() {
   const page = jest.fn(async () => ({ facts: [], last: 4, more: false }));
   const { engine } = testEngine({
-    server: { page, send: () => new Promise(() => {}), refusal: () => null },
+    server: { page, send: never, sendPicture: never, picture: never, refusal: () => null },
   });
   await engine.pull.run(projectId);
   page.mockClear();

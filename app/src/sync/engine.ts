@@ -3,6 +3,7 @@ import type { DocumentEdit } from '@cordel/core/edits';
 import type { ClosureFacts } from './closureFacts';
 import { Edits } from './edits';
 import { Log } from './log';
+import { Pictures } from './pictures';
 import { Pull } from './pull';
 import { Push } from './push';
 import type { Surroundings, TabNews } from './surroundings';
@@ -24,6 +25,7 @@ export class Engine {
   private readonly views = new Views();
   readonly log: Log;
   readonly edits: Edits;
+  readonly pictures: Pictures;
   readonly pull: Pull;
   readonly push: Push;
   /** What this device kept is known. */
@@ -32,18 +34,26 @@ export class Engine {
 
   constructor(around: Surroundings) {
     this.disk = around.disk;
-    this.log = new Log(around, this.views);
+    this.pictures = new Pictures(around);
+    this.log = new Log(around, this.views, this.pictures);
     this.edits = new Edits(around);
     this.pull = new Pull(around, this.log, this.edits, this.views, () => this.push.soon(0));
     this.push = new Push(
       around,
       this.log,
       this.edits,
+      this.pictures,
       (projectId, cursor) => this.pull.noteCursor(projectId, cursor),
       (projectId) => this.pull.run(projectId),
     );
-    this.ready = Promise.all([this.pull.ready, this.edits.ready]).then(() => {
-      if (this.log.waiting().length + this.edits.waitingScopes().length > 0) this.push.soon(afterStart);
+    this.ready = Promise.all([
+      this.pull.ready,
+      this.edits.ready,
+      this.pictures.refresh().catch(() => undefined),
+    ]).then(() => {
+      const { log, edits, pictures } = this;
+      if (log.waiting().length + edits.waitingScopes().length + pictures.onTheirWay().length > 0)
+        this.push.soon(afterStart);
     });
   }
 
@@ -52,14 +62,17 @@ export class Engine {
    * @param shown called when it counts, in the same moment, with all facts of its closure: after it is kept
    * @param takenBack given by a screen that cannot wait for the disk: the fact counts at once, while it is written. Where the disk refuses it counts no more, and this is
    *   called in the same moment, to take back what `shown` did
+   * @param picture that the fact tells of: both are kept, or neither, and it goes to the server ahead of the fact
    */
   async append(
     projectId: string,
     fact: Fact,
     shown: (facts: readonly Fact[]) => void = () => undefined,
     takenBack?: () => void,
+    picture?: ArrayBuffer,
   ): Promise<boolean> {
-    const kept = await this.log.append(projectId, fact, shown, takenBack);
+    const kept = await this.log.append(projectId, fact, shown, takenBack, picture);
+    if (kept && picture) this.pictures.kept(fact.id, projectId);
     if (kept) this.push.soon(afterEntry);
     return kept;
   }

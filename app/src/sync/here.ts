@@ -1,6 +1,7 @@
 import { flushSync } from 'react-dom';
 import { answerOf, api, ProblemError } from '../data/api';
 import { queryClient } from '../data/client';
+import { device } from '../data/device';
 import { keys } from '../data/keys';
 import { showStored } from '../data/showStored';
 import { sendEdit } from './editServer';
@@ -14,6 +15,9 @@ import type { NotKept } from './store';
 
 /** A request that hangs on a bad network holds up what waits in every tab. ms */
 const patience = 30_000;
+/** A network that is slower than this does not carry a picture. Bytes/ms */
+const slowest = 16;
+const pictureAddress = (projectId: string, id: string) => `/api/projects/${projectId}/photos/${id}`;
 const bounded = () => ({ init: { signal: AbortSignal.timeout(patience) } });
 
 const server: FactServer = {
@@ -31,6 +35,23 @@ const server: FactServer = {
         bounded(),
       ) as never,
     ),
+  sendPicture: async (projectId, id, bytes) => {
+    await answerOf(
+      fetch(pictureAddress(projectId, id), {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/octet-stream', 'Cordel-Device': device },
+        body: bytes,
+        signal: AbortSignal.timeout(patience + bytes.byteLength / slowest),
+      }),
+    );
+  },
+  picture: async (projectId, id, size) => {
+    const answer = await fetch(`${pictureAddress(projectId, id)}?size=${size}`, {
+      signal: AbortSignal.timeout(patience * 2),
+    });
+    if (!answer.ok) await answerOf(Promise.resolve(answer));
+    return answer.arrayBuffer();
+  },
   // Too many, or too slow, is nobody's fault: it is tried again.
   refusal: (error) =>
     error instanceof ProblemError && error.status < 500 && error.status !== 408 && error.status !== 429

@@ -7,10 +7,12 @@ import {
   reached,
   type Along,
   type NumberedFact,
+  type PictureSize,
   type Reach,
   type Snapshot,
   type Store,
   type StoredEntry,
+  type StoredPicture,
 } from './store';
 
 interface StoredFact extends NumberedFact {
@@ -37,9 +39,14 @@ interface Tables extends DBSchema {
     value: StoredEdit & { /** Place in its scope. */ n: number };
     indexes: { scope: string };
   };
+  picture: {
+    key: [id: string, size: PictureSize];
+    value: StoredPicture & { /** Only where it is. */ unsent?: 1 };
+    indexes: { unsent: number; project: string };
+  };
 }
 
-const databaseVersion = 2;
+const databaseVersion = 3;
 
 type Database = IDBPDatabase<Tables>;
 type Change<Names extends StoreNames<Tables>[]> = IDBPTransaction<Tables, Names, 'readwrite'>;
@@ -75,7 +82,8 @@ export class IndexedStore implements Store {
     });
   }
 
-  async addNew(entry: StoredEntry): Promise<void> {
+  async addNew(entry: StoredEntry, picture?: ArrayBuffer): Promise<void> {
+    if (picture) return this.addWithPicture(entry, picture);
     try {
       await this.change(
         ['entry'],
@@ -90,6 +98,24 @@ export class IndexedStore implements Store {
     } catch (error) {
       // It is there: the browser closed the database when it was written, and before it said so.
       if (!(error instanceof NotKept) || nameOf(error.cause) !== 'ConstraintError') throw error;
+    }
+  }
+
+  private async addWithPicture(entry: StoredEntry, bytes: ArrayBuffer): Promise<void> {
+    const { id, projectId } = entry;
+    const add = () =>
+      this.change(['entry', 'picture'], async (change) => {
+        await change.objectStore('picture').put({ id, size: 'own', projectId, bytes, unsent: 1 });
+        if ((await change.objectStore('entry').index('id').getKey(id)) === undefined)
+          await change.objectStore('entry').add(entry);
+      });
+    try {
+      await add();
+    } catch (error) {
+      if (!(error instanceof NotKept) || error.why !== 'full') throw error;
+      // Those that the server has can be fetched again.
+      await this.change(['picture'], (change) => deleteSent(change.store.openCursor()));
+      await add();
     }
   }
 
@@ -178,14 +204,19 @@ export class IndexedStore implements Store {
     facts: readonly NumberedFact[],
     { cursor, at, numbering }: Pick<Reach, 'cursor' | 'at' | 'numbering'>,
   ): Promise<void> {
-    return this.change(['entry', 'fact', 'reach'], async (change) => {
+    return this.change(['entry', 'fact', 'reach', 'picture'], async (change) => {
       const entries = change.objectStore('entry');
       const table = change.objectStore('fact');
+      const pictures = change.objectStore('picture');
       const there = new Set(facts.map(({ raw }) => (raw as { id: string }).id));
       const waiting = new Map((await entries.getAll()).map((entry) => [entry.id, entry.n!]));
       for (const { raw } of await table.getAll(ofProject(projectId))) {
         const { id } = raw as { id: string };
-        if (!there.has(id) && !waiting.has(id)) await entries.add({ id, projectId, raw, refused: null });
+        if (there.has(id) || waiting.has(id)) continue;
+        await entries.add({ id, projectId, raw, refused: null });
+        // What it lost it lost with its picture.
+        const picture = await pictures.get([id, 'own']);
+        if (picture) await pictures.put({ ...picture, unsent: 1 });
       }
       await table.delete(ofProject(projectId));
       for (const { seq, raw } of facts) {
@@ -223,9 +254,10 @@ export class IndexedStore implements Store {
   }
 
   forget(projectId: string): Promise<void> {
-    return this.change(['fact', 'reach'], async (change) => {
+    return this.change(['fact', 'reach', 'picture'], async (change) => {
       await change.objectStore('fact').delete(ofProject(projectId));
       await change.objectStore('reach').delete(projectId);
+      await deleteSent(change.objectStore('picture').index('project').openCursor(projectId));
     });
   }
 
@@ -262,6 +294,39 @@ export class IndexedStore implements Store {
   async allFacts(projectId: string): Promise<readonly unknown[]> {
     const facts = await this.read((database) => database.getAll('fact', ofProject(projectId)));
     return facts.map((fact) => fact.raw);
+  }
+
+  unsentPictures(): Promise<readonly Pick<StoredPicture, 'id' | 'projectId'>[]> {
+    return this.read(async (database) => {
+      const found: Pick<StoredPicture, 'id' | 'projectId'>[] = [];
+      // One at a time: all of them together may be more than there is memory for.
+      let at = await database.transaction('picture').store.index('unsent').openCursor();
+      for (; at; at = await at.continue()) found.push({ id: at.value.id, projectId: at.value.projectId });
+      return found;
+    });
+  }
+
+  pictureSent(id: string): Promise<void> {
+    return this.change(['picture'], async (change) => {
+      const picture = await change.store.get([id, 'own']);
+      if (!picture?.unsent) return;
+      delete picture.unsent;
+      await change.store.put(picture);
+    });
+  }
+
+  async picture(id: string, size: PictureSize): Promise<ArrayBuffer | undefined> {
+    return (await this.read((database) => database.get('picture', [id, size])))?.bytes;
+  }
+
+  keepPicture(picture: StoredPicture): Promise<void> {
+    return this.change(['picture'], async (change) => void (await change.store.put(picture)));
+  }
+
+  dropPictures(ids: readonly string[]): Promise<void> {
+    return this.change(['picture'], async (change) => {
+      for (const id of ids) for (const size of sizes) await change.store.delete([id, size]);
+    });
   }
 
   snapshot(key: string): Promise<Snapshot | undefined> {
@@ -336,6 +401,11 @@ export class IndexedStore implements Store {
   private open(): Promise<Database> {
     this.database ??= openDB<Tables>(this.name, databaseVersion, {
       upgrade(database, before, _, transaction) {
+        if (before < 3) {
+          const pictures = database.createObjectStore('picture', { keyPath: ['id', 'size'] });
+          pictures.createIndex('unsent', 'unsent');
+          pictures.createIndex('project', 'projectId');
+        }
         if (before < 2) database.createObjectStore('edit', { keyPath: 'id' }).createIndex('scope', 'scope');
         if (before >= 1) return;
         database.createObjectStore('entry', { keyPath: 'n', autoIncrement: true }).createIndex('id', 'id', {
@@ -372,6 +442,19 @@ export class IndexedStore implements Store {
 
 const inOrder = <T extends { readonly n: number }>(edits: readonly T[]) =>
   [...edits].sort((a, b) => a.n - b.n);
+
+const sizes: readonly PictureSize[] = ['own', 'whole', 'small'];
+
+/** Deletes the pictures that the server has, of those that a cursor goes over. */
+async function deleteSent<C extends PictureCursor>(opened: Promise<C | null>): Promise<void> {
+  for (let at: PictureCursor | null = await opened; at; at = await at.continue())
+    if (!at.value.unsent) await at.delete();
+}
+interface PictureCursor {
+  readonly value: { readonly unsent?: 1 };
+  delete(): Promise<void>;
+  continue(): Promise<PictureCursor | null>;
+}
 
 const ofProject = (projectId: string) => IDBKeyRange.bound([projectId, 0], [projectId, Infinity]);
 

@@ -83,6 +83,12 @@ class Device {
       surroundings(store, {
         server: {
           refusal: server.refusal,
+          picture: server.picture.bind(server),
+          sendPicture: async (of, id, bytes) => {
+            if (this.fate === 'unreachable') throw new Unreachable();
+            await server.sendPicture(of, id, bytes);
+            if (this.fate !== 'well') throw new Unreachable();
+          },
           send: async (of, facts) => {
             if (this.fate === 'unreachable') throw new Unreachable();
             const answer = await server.send(of, facts);

@@ -1,5 +1,6 @@
 import type { Fact } from '@cordel/core';
 import { Listeners } from './listeners';
+import type { Pictures } from './pictures';
 import { closureIn, readEntry, type Entry } from './read';
 import { NotKept, type AnyFact, type Store } from './store';
 import type { Receipt, Surroundings } from './surroundings';
@@ -26,6 +27,7 @@ export class Log {
   constructor(
     private readonly around: Surroundings,
     private readonly views: Views,
+    private readonly pictures: Pictures,
   ) {
     this.ready = this.begin();
   }
@@ -76,6 +78,7 @@ export class Log {
     fact: Fact,
     shown: (facts: readonly Fact[]) => void,
     takenBack?: () => void,
+    picture?: ArrayBuffer,
   ): Promise<boolean> {
     const entry = { id: fact.id, projectId, raw: fact, refused: null };
     const view = () => this.views.get(closureIn(fact));
@@ -85,7 +88,9 @@ export class Log {
     };
     // The disk gets its work first, so that it writes while the screen is drawn.
     const early = takenBack !== undefined && this.read;
-    const writing = this.read ? this.store.addNew(entry) : this.ready.then(() => this.store.addNew(entry));
+    const writing = this.read
+      ? this.store.addNew(entry, picture)
+      : this.ready.then(() => this.store.addNew(entry, picture));
     if (early) this.around.together(show);
     try {
       await writing;
@@ -135,7 +140,9 @@ export class Log {
   async drop(ids: readonly string[]): Promise<void> {
     const chosen = new Set(ids);
     const entries = this.list.filter((entry) => chosen.has(entry.id) && entry.refused !== null);
-    await this.store.drop(entries.map((entry) => entry.id));
+    const dropped = entries.map((entry) => entry.id);
+    await this.store.drop(dropped);
+    await this.pictures.drop(dropped);
     await this.refresh();
     this.around.tell({ entries: true });
   }

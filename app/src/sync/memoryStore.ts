@@ -6,10 +6,12 @@ import {
   reached,
   type Along,
   type NumberedFact,
+  type PictureSize,
   type Reach,
   type Snapshot,
   type Store,
   type StoredEntry,
+  type StoredPicture,
 } from './store';
 
 /**
@@ -21,6 +23,8 @@ export class MemoryStore implements Store {
   private readonly facts = new Map<string, Map<number, unknown>>();
   private readonly reached = new Map<string, Reach>();
   private readonly snapshots = new Map<string, Snapshot>();
+  private readonly pictures = new Map<string, StoredPicture>();
+  private readonly unsent = new Set<string>();
   private readonly edited = new Map<string, readonly StoredEdit[]>();
 
   /** @param refuses why it does not take what is recorded here; null: it does */
@@ -33,7 +37,14 @@ export class MemoryStore implements Store {
     for (const entry of entries) if (!this.kept.has(entry.id)) this.kept.set(entry.id, entry);
   }
 
-  addNew = (entry: StoredEntry) => this.add([entry]);
+  async addNew(entry: StoredEntry, picture?: ArrayBuffer): Promise<void> {
+    await this.add([entry]);
+    if (picture) {
+      const { id, projectId } = entry;
+      await this.keepPicture({ id, projectId, size: 'own', bytes: picture });
+      this.unsent.add(id);
+    }
+  }
 
   async refuse(reasons: ReadonlyMap<string, string | null>): Promise<void> {
     for (const [id, refused] of reasons) {
@@ -88,7 +99,9 @@ export class MemoryStore implements Store {
     const there = new Set(facts.map(({ raw }) => (raw as { id: string }).id));
     for (const raw of this.facts.get(projectId)?.values() ?? []) {
       const { id } = raw as { id: string };
-      if (!there.has(id)) this.kept.set(id, { id, projectId, raw, refused: null });
+      if (there.has(id)) continue;
+      this.kept.set(id, { id, projectId, raw, refused: null });
+      if (this.pictures.has(`${id} own`)) this.unsent.add(id);
     }
     this.facts.delete(projectId);
     facts.forEach(({ seq, raw }) => this.put(projectId, seq, raw));
@@ -110,6 +123,9 @@ export class MemoryStore implements Store {
   async forget(projectId: string): Promise<void> {
     this.facts.delete(projectId);
     this.reached.delete(projectId);
+    for (const [key, one] of this.pictures)
+      if (one.projectId === projectId && !(one.size === 'own' && this.unsent.has(one.id)))
+        this.pictures.delete(key);
   }
 
   async accepted(ids: readonly string[]): Promise<ReadonlySet<string>> {
@@ -138,6 +154,24 @@ export class MemoryStore implements Store {
     const next = work(there);
     if (this.refuses && next.length > there.length) throw this.refuses;
     this.edited.set(scope, next);
+  }
+
+  async unsentPictures(): Promise<readonly Pick<StoredPicture, 'id' | 'projectId'>[]> {
+    return [...this.pictures.values()].filter(({ id, size }) => size === 'own' && this.unsent.has(id));
+  }
+
+  async pictureSent(id: string): Promise<void> {
+    this.unsent.delete(id);
+  }
+
+  picture = (id: string, size: PictureSize) => Promise.resolve(this.pictures.get(`${id} ${size}`)?.bytes);
+
+  async keepPicture(picture: StoredPicture): Promise<void> {
+    this.pictures.set(`${picture.id} ${picture.size}`, picture);
+  }
+
+  async dropPictures(ids: readonly string[]): Promise<void> {
+    for (const [key, { id }] of this.pictures) if (ids.includes(id)) this.pictures.delete(key);
   }
 
   snapshot = (key: string) => Promise.resolve(this.snapshots.get(key));

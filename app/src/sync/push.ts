@@ -2,6 +2,7 @@ import type { Edits } from './edits';
 import { Listeners } from './listeners';
 import type { Log } from './log';
 import { closureIn, type Entry } from './read';
+import type { Pictures } from './pictures';
 import type { Receipt, Surroundings } from './surroundings';
 
 /** "away": the server could not be reached, or not store it; it is tried again by itself. */
@@ -32,6 +33,7 @@ export class Push {
     private readonly around: Surroundings,
     private readonly log: Log,
     private readonly edits: Edits,
+    private readonly pictures: Pictures,
     private readonly onSettled: (projectId: string, cursor: number) => void,
     private readonly readAnew: (projectId: string) => Promise<void>,
   ) {}
@@ -100,42 +102,76 @@ export class Push {
     this.listeners.tell();
   }
 
-  /** What is waiting and can be sent: not what is recorded of something that the server cannot know yet. */
+  /** What is waiting and can be sent: not what is recorded of something that the server cannot know yet, nor what a picture goes ahead of. */
   private sendable(): readonly Entry[] {
     return this.log
       .waiting()
-      .filter(
-        ({ projectId, raw }) =>
-          this.edits.of(projectId).length === 0 || !this.edits.holds(projectId, closureIn(raw)),
-      );
+      .filter((entry) => !this.pictures.waits(entry.id) && !this.isHeld(entry.projectId, entry.raw));
+  }
+
+  private isHeld(projectId: string, raw: unknown): boolean {
+    return this.edits.of(projectId).length > 0 && this.edits.holds(projectId, closureIn(raw));
   }
 
   /**
-   * Edits of documents first, since records may be about something that they make; then records, the oldest first. A project that cannot be sent now holds up no
-   * other.
+   * Edits of documents first, since records may be about something that they make; then records, the oldest first; then pictures, one at a time and each with its
+   * record, so that no reading waits behind many of them. A project that cannot be sent now holds up no other.
    */
   private async sendAll(): Promise<void> {
     // Another tab may have recorded, edited or sent some.
-    await Promise.all([this.log.refresh(), this.edits.refresh()]);
+    await Promise.all([this.log.refresh(), this.edits.refresh(), this.pictures.refresh()]);
     const failed = new Set<string>();
     const scopes = this.edits.waitingScopes();
-    if (scopes.length + this.sendable().length > 0) this.say('sending');
+    if (scopes.length + this.sendable().length + this.pictures.onTheirWay().length > 0) this.say('sending');
     for (const scope of scopes) {
       if (this.stopped) break;
       await this.edits.send(scope).catch(() => failed.add(scope));
       this.around.onSent(scope);
     }
-    for (;;) {
-      const next = this.sendable().find((entry) => !failed.has(entry.projectId));
-      if (!next || this.stopped) break;
-      const { projectId } = next;
-      const group = groupOf(this.sendable().filter((entry) => entry.projectId === projectId));
-      if (!(await this.sendGroup(projectId, group))) failed.add(projectId);
-      this.around.onSent(projectId);
-    }
+    const passed = new Set<string>();
+    while (!this.stopped)
+      if (!(await this.sendRecords(failed)) && !(await this.sendPicture(failed, passed))) break;
     this.say(failed.size > 0 ? 'away' : 'rest');
     if (failed.size > 0) this.later();
     else this.wait = firstWait;
+  }
+
+  /** The next group of records; false where there is none. */
+  private async sendRecords(failed: Set<string>): Promise<boolean> {
+    const next = this.sendable().find((entry) => !failed.has(entry.projectId));
+    if (!next) return false;
+    const { projectId } = next;
+    const group = groupOf(this.sendable().filter((entry) => entry.projectId === projectId));
+    if (!(await this.sendGroup(projectId, group))) failed.add(projectId);
+    this.around.onSent(projectId);
+    return true;
+  }
+
+  /**
+   * The next picture; its record follows as one of the others. false where there is none.
+   * @param passed those that are not to be sent in this round
+   */
+  private async sendPicture(failed: Set<string>, passed: Set<string>): Promise<boolean> {
+    const next = this.pictures
+      .onTheirWay()
+      .find(({ id, projectId }) => !passed.has(id) && !failed.has(projectId));
+    if (!next) return false;
+    const { id, projectId } = next;
+    // Without one it was handed on, and the server has it.
+    const entry = this.log.entries().find((one) => one.id === id);
+    if (entry && (entry.refused !== null || this.isHeld(projectId, entry.raw))) {
+      passed.add(id);
+      return true;
+    }
+    try {
+      await this.pictures.send(next);
+    } catch (error) {
+      const message = this.around.server.refusal(error);
+      if (message === null) failed.add(projectId);
+      else if (entry) await this.settle(projectId, { accepted: [], refused: [{ id, message }] });
+      else await this.pictures.settled(id);
+    }
+    return true;
   }
 
   /** false: try again later. */

@@ -112,6 +112,7 @@ export type RecordFact = (
   fact: Fact,
   shown?: (facts: readonly Fact[]) => void,
   takenBack?: () => void,
+  picture?: ArrayBuffer,
 ) => Promise<boolean>;
 
 /**
@@ -120,7 +121,7 @@ export type RecordFact = (
  */
 export function useRecordFact(projectId: string): RecordFact {
   return useCallback(
-    (fact, shown, takenBack) => engine().append(projectId, fact, shown, takenBack),
+    (fact, shown, takenBack, picture) => engine().append(projectId, fact, shown, takenBack, picture),
     [projectId],
   );
 }

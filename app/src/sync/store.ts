@@ -56,6 +56,17 @@ export interface Snapshot {
   readonly at: number;
 }
 
+/** As a picture was taken here; or as the server gave it out, in one of its sizes. */
+export type PictureSize = 'own' | 'whole' | 'small';
+
+/** The picture of a photo, by the id of the fact that says that it was taken. */
+export interface StoredPicture {
+  readonly id: string;
+  readonly size: PictureSize;
+  readonly projectId: string;
+  readonly bytes: ArrayBuffer;
+}
+
 /** The disk refused: nothing of what was asked is kept. `why` is what the person can do something about. */
 export class NotKept extends Error {
   constructor(
@@ -75,8 +86,11 @@ export interface Store {
   entries(): Promise<StoredEntry[]>;
   /** Those whose id is there already stay as they are. */
   add(entries: readonly StoredEntry[]): Promise<void>;
-  /** One that was just made, by the shortest way. */
-  addNew(entry: StoredEntry): Promise<void>;
+  /**
+   * One that was just made, by the shortest way.
+   * @param picture that it tells of: both are kept, or neither
+   */
+  addNew(entry: StoredEntry, picture?: ArrayBuffer): Promise<void>;
   /** Refuses entries, or puts them on their way again with null. */
   refuse(reasons: ReadonlyMap<string, string | null>): Promise<void>;
   drop(ids: readonly string[]): Promise<void>;
@@ -108,7 +122,7 @@ export interface Store {
   noteAlong(projectId: string, along: Along): Promise<void>;
   /** How much of a project's facts is here. */
   sizeOf(projectId: string): Promise<Pick<Along, 'facts' | 'bytes'>>;
-  /** Takes everything that was read of a project away. What was recorded here and is not confirmed stays. */
+  /** Takes everything that was read of a project away, and its pictures. What was recorded here and is not confirmed stays. */
   forget(projectId: string): Promise<void>;
   /** Which of these ids are those of facts that the server has, as far as is known here. */
   accepted(ids: readonly string[]): Promise<ReadonlySet<string>>;
@@ -120,6 +134,15 @@ export interface Store {
   factsOf(projectId: string, closureId: string, after: number): Promise<NumberedFact[]>;
   /** All facts of a project that were read, in the server's order. */
   allFacts(projectId: string): Promise<readonly unknown[]>;
+  /** Pictures taken here that the server has not confirmed, oldest first. */
+  unsentPictures(): Promise<readonly Pick<StoredPicture, 'id' | 'projectId'>[]>;
+  /** The server has it. It stays here, to be looked at, as long as there is room. */
+  pictureSent(id: string): Promise<void>;
+  picture(id: string, size: PictureSize): Promise<ArrayBuffer | undefined>;
+  /** Keeps what the server gave out. */
+  keepPicture(picture: StoredPicture): Promise<void>;
+  /** The person gave these up. */
+  dropPictures(ids: readonly string[]): Promise<void>;
   snapshot(key: string): Promise<Snapshot | undefined>;
   keepSnapshot(snapshot: Snapshot): Promise<void>;
   dropSnapshot(key: string): Promise<void>;

@@ -7,6 +7,10 @@ export interface FactServer {
   send(projectId: string, facts: readonly unknown[]): Promise<Receipt>;
   /** Facts of a project with numbers from `after` on, without a gap, in order; `last` is the number of the last. */
   page(projectId: string, after: number): Promise<FactPage>;
+  /** Stores the picture of a photo, by the id of its fact. Resolves when the server has it. */
+  sendPicture(projectId: string, id: string, bytes: ArrayBuffer): Promise<void>;
+  /** A picture as the server keeps it, JPEG. Rejects where it has none. */
+  picture(projectId: string, id: string, size: 'whole' | 'small'): Promise<ArrayBuffer>;
   /** The words with which it refused for good; null where it could not be reached, or is in trouble itself. */
   refusal(error: unknown): string | null;
 }

@@ -1,6 +1,7 @@
 import {
   mdiAlertOctagonOutline,
   mdiArrowLeft,
+  mdiCameraOutline,
   mdiCheck,
   mdiChevronRight,
   mdiClose,
@@ -19,6 +20,7 @@ import type { IconProps } from 'react-native-paper/lib/typescript/components/Mat
 const paths = {
   alert: mdiAlertOctagonOutline,
   back: mdiArrowLeft,
+  camera: mdiCameraOutline,
   check: mdiCheck,
   forward: mdiChevronRight,
   close: mdiClose,

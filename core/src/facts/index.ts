@@ -6,5 +6,6 @@ export { usedGearSchema, type UsedGear } from './attempt';
 export { conditionsSchema, gearRefSchema, type Conditions, type DueAbout, type GearRef } from './gearRef';
 export { sealNameSchema, type SealName, type SealPoint, type WholePoint } from './sealCheck';
 export { mostPressure } from './flashTest';
+export { type PhotoOf } from './photo';
 export { reopeningReasons } from './reopening';
 export { signOffRoles } from './signOff';

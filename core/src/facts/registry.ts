@@ -11,6 +11,7 @@ import type { FactKind, FactOf, FlatFact, Unchecked } from './kind';
 import { lightCheckKind, type LightCheck } from './lightCheck';
 import { measurementKind, type Measurement } from './measurement';
 import { ownerAnswerKind, type OwnerAnswer } from './ownerAnswer';
+import { photoKind, type Photo } from './photo';
 import { recleaveKind, type Recleave } from './recleave';
 import { reopeningKind, type Reopening } from './reopening';
 import { sealCheckKind, type SealCheck } from './sealCheck';
@@ -36,6 +37,7 @@ const kinds = [
   flashTestKind,
   holdingTestKind,
   reopeningKind,
+  photoKind,
   signOffKind,
 ] as const;
 
@@ -60,6 +62,7 @@ export type {
   LightCheck,
   Measurement,
   OwnerAnswer,
+  Photo,
   Recleave,
   Reopening,
   SealCheck,

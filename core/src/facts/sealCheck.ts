@@ -40,7 +40,7 @@ const wholePoints = [
 export type WholePoint = (typeof wholePoints)[number];
 
 /** One thing to look at. */
-const sealPointSchema = z.discriminatedUnion('what', [
+export const sealPointSchema = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('whole'), point: z.enum(wholePoints) }),
   /** A tray: its fibers kept, its sleeves seated, its lid on. */
   z.strictObject({ what: z.literal('tray'), tray: z.int().min(1).max(1000) }),

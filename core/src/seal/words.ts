@@ -1,4 +1,4 @@
-import { mostPressure, type SealName, type WholePoint } from '../facts';
+import { mostPressure, type PhotoOf, type SealName, type WholePoint } from '../facts';
 import type { Units } from '../line/project';
 import { formatMillimeters } from '../units/length';
 import { formatPressure } from '../units/pressure';
@@ -11,6 +11,7 @@ import {
   type SealPointAt,
 } from './finalLook';
 import { sealKey, type Guest, type HowSealed, type Opening } from './seals';
+import { pointKey } from './sealState';
 import type { SealBlock, SealStage } from './stage';
 
 /** The English of sealing. Common practice throughout; the maker's instruction comes first. */
@@ -328,6 +329,26 @@ export function pointWords(
         right: `Its ${holderName(how)} by hand, a can wrench or spanner at most, no power tool; home when the sealing material begins to bulge.`,
         wrong: 'Loosen it fully, look at the seal, begin anew.',
       };
+    }
+  }
+}
+
+/** What a photo shows. A point that the plan asks for no more is named as that. */
+export function photoWords(
+  of: PhotoOf,
+  thing: SealedAt,
+  stage: Pick<SealStage, 'how' | 'openings' | 'points'>,
+  units: Units,
+): string {
+  switch (of.what) {
+    case 'closure':
+      return 'The closure';
+    case 'test':
+      return `Under test: ${sealWords(of.seal, stage, thing)}`;
+    case 'point': {
+      const key = pointKey(of.point);
+      const at = stage.points.find((one) => one.key === key);
+      return at ? pointWords(at, thing, stage, units).title : 'A point that the plan has no more';
     }
   }
 }

@@ -1,6 +1,8 @@
 import { Worker } from 'node:worker_threads';
 import type { Queries } from '../database/database';
 import { breathe, factsAfter } from '../factStore';
+import { knownPictures, smallPictures } from '../pictures/pictureStore';
+import { Turns } from '../turns';
 import type { FromReport, ReportOrder, ToReport } from './messages';
 
 /** A report as it is handed over. */
@@ -9,38 +11,8 @@ export interface Report {
   readonly fingerprint: string;
 }
 
-/** So many are made at once; the others wait their turn, so that however many are asked for there is memory for all. */
-const mostAtOnce = 2;
-let running = 0;
-const waiting: (() => void)[] = [];
-
-/** Resolves when it is one's turn. Rejects with the signal's reason where nobody waits for it any more. */
-async function turn(signal: AbortSignal): Promise<void> {
-  signal.throwIfAborted();
-  if (running < mostAtOnce) {
-    running += 1;
-    return;
-  }
-  await new Promise<void>((go, fail) => {
-    const begin = () => {
-      signal.removeEventListener('abort', leave);
-      go();
-    };
-    const leave = () => {
-      waiting.splice(waiting.indexOf(begin), 1);
-      fail(signal.reason as Error);
-    };
-    waiting.push(begin);
-    signal.addEventListener('abort', leave, { once: true });
-  });
-}
-
-/** Gives one's turn to who waits longest. */
-function next(): void {
-  const begin = waiting.shift();
-  if (begin) begin();
-  else running -= 1;
-}
+/** Two are made at once. */
+const turns = new Turns(2);
 
 /** Facts that go to the thread in one message. */
 const slice = 500;
@@ -50,13 +22,8 @@ const slice = 500;
  * @param signal ends it, at once
  * @throws what ended the thread, or the signal's reason
  */
-export async function makeReport(...asked: Parameters<typeof madeOnThread>): Promise<Report> {
-  await turn(asked[2].signal);
-  try {
-    return await madeOnThread(...asked);
-  } finally {
-    next();
-  }
+export function makeReport(...asked: Parameters<typeof madeOnThread>): Promise<Report> {
+  return turns.take(asked[2].signal, () => madeOnThread(...asked));
 }
 
 async function madeOnThread(
@@ -94,6 +61,13 @@ async function madeOnThread(
       after = rows.at(-1)!.seq;
       await breathe();
     }
+    const { definition, form, closureId } = order;
+    tell({ kind: 'known-pictures', pictures: await knownPictures(db, definition.project.id) });
+    if (form === 'pdf')
+      for await (const pictures of smallPictures(db, definition.project.id, closureId)) {
+        signal.throwIfAborted();
+        tell({ kind: 'pictures', pictures });
+      }
     tell({ kind: 'make', order });
     return await made;
   } finally {

@@ -1,4 +1,5 @@
 import type { GearFact, ProjectDefinition, StoredFact } from '@cordel/core';
+import type { AsBuiltPicture } from '@cordel/core/asBuilt';
 
 /** In which form a record is handed over. */
 export const reportForms = [
@@ -29,6 +30,9 @@ export interface ReportOrder {
 
 export type ToReport =
   | { readonly kind: 'facts'; readonly facts: readonly StoredFact[] }
+  | { readonly kind: 'known-pictures'; readonly pictures: ReadonlyMap<string, AsBuiltPicture> }
+  /** JPEG, small, by the photo's id. */
+  | { readonly kind: 'pictures'; readonly pictures: ReadonlyMap<string, Uint8Array> }
   | { readonly kind: 'make'; readonly order: ReportOrder };
 
 export type FromReport =

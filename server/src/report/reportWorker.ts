@@ -1,5 +1,5 @@
 import type { StoredFact } from '@cordel/core';
-import { asBuilt, geoJson } from '@cordel/core/asBuilt';
+import { asBuilt, geoJson, type AsBuiltPicture } from '@cordel/core/asBuilt';
 import { labelsFor, labelSizes } from '@cordel/core/labels';
 import { parentPort } from 'node:worker_threads';
 import { canonical, fingerprint } from './canonical';
@@ -12,6 +12,8 @@ import { xlsx } from './xlsx';
 /** Makes a report off the server's own thread, so that however large it is nobody else waits for it. Whoever does not want it any more ends the thread. */
 const port = parentPort!;
 const facts: StoredFact[] = [];
+let known: ReadonlyMap<string, AsBuiltPicture> = new Map();
+const pictures = new Map<string, Uint8Array>();
 
 const tell = (message: FromReport) => port.postMessage(message);
 let toldAt = 0;
@@ -24,6 +26,8 @@ const progress = (done: number, of: number) => {
 
 port.on('message', (message: ToReport) => {
   if (message.kind === 'facts') facts.push(...message.facts);
+  else if (message.kind === 'known-pictures') known = message.pictures;
+  else if (message.kind === 'pictures') for (const [id, one] of message.pictures) pictures.set(id, one);
   else
     void make(message.order).then(
       (made) => tell({ kind: 'made', ...made }),
@@ -50,7 +54,7 @@ async function make({ form, definition, gearFacts, closureId, at, address, label
         : new TextEncoder().encode(labelsCsv(list, address));
     return { bytes, fingerprint: '' };
   }
-  const built = asBuilt({ definition, facts, gearFacts, closureId, onProgress: progress });
+  const built = asBuilt({ definition, facts, gearFacts, closureId, pictures: known, onProgress: progress });
   const print = fingerprint(built);
   const text = (body: string) => new TextEncoder().encode(body);
   const bytes = async (): Promise<Uint8Array> => {
@@ -68,6 +72,7 @@ async function make({ form, definition, gearFacts, closureId, at, address, label
         return pdfReport({
           built,
           fingerprint: print,
+          pictures,
           short: form === 'short',
           at,
           address,

@@ -1,4 +1,11 @@
-import { chapterNames, pointHolds, pointWords, type SealChapter, type SealPointAt } from '@cordel/core/seal';
+import {
+  chapterNames,
+  photoKey,
+  pointHolds,
+  pointWords,
+  type SealChapter,
+  type SealPointAt,
+} from '@cordel/core/seal';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
@@ -13,6 +20,7 @@ import { Knot } from '../../ui/Knot';
 import { useCordelTheme } from '../../ui/theme';
 import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { Photos } from './photo/Photos';
 import { PointedFoot } from './PointedFoot';
 import { nextStage, stagesOf } from './stages';
 import type { Sealing } from './useSeal';
@@ -100,7 +108,7 @@ export function PointsPart({
 
 function PointCard({
   atHand,
-  seal: { stage, thing },
+  seal,
   point,
   above,
   below,
@@ -118,11 +126,14 @@ function PointCard({
   onAnswer: (value: 'yes' | 'no' | 'open', note?: string) => void;
 }) {
   const { palette } = useCordelTheme();
+  const { stage, thing } = seal;
   const { units, timeZone } = atHand.definition.project;
   const words = pointWords(point, thing, stage, units);
   const { check, stale } = point;
   const wrong = check?.body.answer === 'no';
   const holds = pointHolds(point);
+  const own = photoKey({ what: 'point', point: point.point });
+  const photos = seal.photos.filter(({ of, removed }) => !removed && photoKey(of) === own).length;
   return (
     <View role="group" aria-label={words.title}>
       <CordRow
@@ -146,6 +157,7 @@ function PointCard({
                   wrong ? 'Not right' : stale ? 'Spliced since: look again' : 'Right',
                   check.body.note,
                   whoAndWhen(check, timeZone),
+                  photos > 0 ? (photos === 1 ? '1 photo' : `${photos} photos`) : null,
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -169,6 +181,12 @@ function PointCard({
                   />
                 </>
               ) : null}
+              <Photos
+                atHand={atHand}
+                seal={seal}
+                of={{ what: 'point', point: point.point }}
+                title={words.title}
+              />
               {check ? (
                 <Action
                   bench

@@ -17,6 +17,7 @@ import { Trouble } from '../../ui/Trouble';
 import { dayOf } from '../../ui/times';
 import { gutter, space, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { Photos } from './photo/Photos';
 import { nextStage, stagesOf } from './stages';
 import type { Sealing } from './useSeal';
 
@@ -117,6 +118,12 @@ export function StagesPart({ atHand, seal }: { atHand: AtHand; seal: Sealing }) 
                 {[reasonWords[one.body.reason], one.body.note].filter(Boolean).join(', ')}
               </Type>
             ))}
+            <View style={styles.part}>
+              <Type look="heading" role="heading" aria-level={2}>
+                Photos
+              </Type>
+              <Photos atHand={atHand} seal={seal} of={{ what: 'closure' }} title="the closure" all />
+            </View>
             {stage.begun || stage.tickedOnly ? (
               <Action bench label="Opened again" onPress={() => setReopening(true)} />
             ) : null}

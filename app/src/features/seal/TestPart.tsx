@@ -28,6 +28,7 @@ import { dayOf } from '../../ui/times';
 import { gutter, space, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { EndPlate } from './EndPlate';
+import { Photos } from './photo/Photos';
 import { PointedFoot } from './PointedFoot';
 import { nextStage, stagesOf } from './stages';
 import type { Sealing } from './useSeal';
@@ -150,7 +151,7 @@ function NoPressure({ atHand, seal }: { atHand: AtHand; seal: Sealing }) {
         {shown === 'reseat' ? (
           <>
             {toReseat.map((one) => (
-              <Leak key={sealKey(one)} seal={seal} leaking={one} units={units} />
+              <Leak key={sealKey(one)} atHand={atHand} seal={seal} leaking={one} />
             ))}
             <Action bench label="Test again without it" onPress={() => setAgain(true)} />
           </>
@@ -211,15 +212,9 @@ const bubbling = ({ looked }: FlashRound): SealName[] =>
   [...looked.values()].flatMap(({ body }) => (body.saw === 'bubbles' ? [body.seal] : []));
 
 /** A seal that leaked: its likely causes, and how it is opened and set anew. */
-function Leak({
-  seal: { stage, thing },
-  leaking,
-  units,
-}: {
-  seal: Sealing;
-  leaking: SealName;
-  units: 'mm' | 'in';
-}) {
+function Leak({ atHand, seal, leaking }: { atHand: AtHand; seal: Sealing; leaking: SealName }) {
+  const { stage, thing } = seal;
+  const { units } = atHand.definition.project;
   const name = sealWords(leaking, stage, thing);
   return (
     <View role="group" aria-label={`Bubbles: ${name}`} style={styles.part}>
@@ -238,6 +233,7 @@ function Leak({
           {index + 1}. {step}
         </Type>
       ))}
+      <Photos atHand={atHand} seal={seal} of={{ what: 'test', seal: leaking }} title={name} />
     </View>
   );
 }
@@ -326,6 +322,15 @@ function UnderPressure({ atHand, seal }: { atHand: AtHand; seal: Sealing }) {
                 then let the pressure out.
               </Type>
             ) : null}
+            {leaking.map((one) => (
+              <Photos
+                key={sealKey(one)}
+                atHand={atHand}
+                seal={seal}
+                of={{ what: 'test', seal: one }}
+                title={sealWords(one, stage, thing)}
+              />
+            ))}
             {open.length > 1 ? (
               <Action
                 bench

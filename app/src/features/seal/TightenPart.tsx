@@ -19,6 +19,7 @@ import { Empty } from '../../ui/States';
 import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { EndPlate } from './EndPlate';
+import { Photos } from './photo/Photos';
 import { PointedFoot } from './PointedFoot';
 import { nextStage, stagesOf } from './stages';
 import type { Sealing } from './useSeal';
@@ -47,6 +48,9 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
     } else if (point === next) tightened(point);
     else setTold(`Not yet: the next is ${next?.opening ? openingWords(next.opening) : ''}.`);
   };
+  // Of the one that was just tightened, or of the next.
+  const photographed =
+    points.filter(pointHolds).sort((a, b) => (a.check!.madeAt < b.check!.madeAt ? 1 : -1))[0] ?? next;
   const holder = stage.how ? holderName(stage.how) : 'cap';
   return (
     <PreparePanes atHand={atHand}>
@@ -122,6 +126,14 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
                 begins to bulge.
               </Type>
               <Caution text="No power tools: they crush the seal and strip the thread. Fingers out of the way of the wrench." />
+              {photographed ? (
+                <Photos
+                  atHand={atHand}
+                  seal={seal}
+                  of={{ what: 'point', point: photographed.point }}
+                  title={photographed.opening ? openingWords(photographed.opening) : ''}
+                />
+              ) : null}
               {done > 0 ? (
                 <Action
                   bench

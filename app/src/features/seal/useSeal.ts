@@ -5,11 +5,13 @@ import {
   type Fact,
   type FlashTest,
   type HoldingTest,
+  type Photo,
+  type PhotoOf,
   type Reopening,
   type SealCheck,
   type SealPoint,
 } from '@cordel/core';
-import { sealStage, type SealStage, type SealedAt } from '@cordel/core/seal';
+import { photosOf, sealStage, type SealStage, type SealedAt, type StandingPhoto } from '@cordel/core/seal';
 import { useMemo } from 'react';
 import { factStart } from '../../data/factStart';
 import type { AtHand } from '../../shell/steps/AtClosure';
@@ -25,6 +27,11 @@ export interface Sealing {
   readonly flash: (...steps: readonly FlashTest['body'][]) => Recorded;
   readonly hold: (body: HoldingTest['body']) => Recorded;
   readonly reopen: (body: Reopening['body']) => Recorded;
+  /** Oldest first, with those that were removed. */
+  readonly photos: readonly StandingPhoto[];
+  /** @param picture JPEG */
+  readonly takePhoto: (of: PhotoOf, picture: ArrayBuffer) => Recorded;
+  readonly photo: (body: Exclude<Photo['body'], { did: 'taken' }>) => Recorded;
 }
 
 /** How far the seal of a closure is, and how to add to it. */
@@ -50,17 +57,18 @@ export function useSeal({
     [closure, cables, facts, ledger.plan, definition.sites, preparing.state],
   );
   const stage = useMemo(() => sealStage(thing), [thing]);
+  const photos = useMemo(() => photosOf(facts), [facts]);
   return useMemo(() => {
     const subject = { on: 'closure' as const, closureId: closure.id };
     // Each step comes after whatever was done at this seal before, though the device's clock was set back.
     const before: { readonly madeAt: string }[] = facts.filter(({ kind }) => sealKinds.has(kind));
-    const add = async (kind: 'seal-check' | 'flash-test' | 'holding-test' | 'reopening', body: unknown) => {
+    const add = async (kind: SealKind, body: unknown, picture?: ArrayBuffer) => {
       const fact = { ...factStart(kind, before), subject, body } as Fact;
       const read = readFact(fact);
       if (read.status === 'wrong') return read.message;
       before.push(fact);
       // Where the device cannot keep it every screen says so.
-      await record(fact);
+      await record(fact, undefined, undefined, picture);
       return null;
     };
     return {
@@ -76,8 +84,18 @@ export function useSeal({
       },
       hold: (body) => add('holding-test', body),
       reopen: (body) => add('reopening', { ...body, note: body.note.trim() }),
+      photos,
+      takePhoto: (of, picture) => add('photo', { did: 'taken', of, caption: '' }, picture),
+      photo: (body) => add('photo', body),
     };
-  }, [thing, stage, facts, closure.id, record]);
+  }, [thing, stage, photos, facts, closure.id, record]);
 }
 
-const sealKinds: ReadonlySet<string> = new Set(['seal-check', 'flash-test', 'holding-test', 'reopening']);
+type SealKind = 'seal-check' | 'flash-test' | 'holding-test' | 'reopening' | 'photo';
+const sealKinds: ReadonlySet<string> = new Set<SealKind>([
+  'seal-check',
+  'flash-test',
+  'holding-test',
+  'reopening',
+  'photo',
+]);

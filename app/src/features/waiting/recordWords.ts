@@ -17,6 +17,7 @@ const kinds: { readonly [kind in Fact['kind']]: string } = {
   'flash-test': 'Flash test',
   'holding-test': 'Holding test',
   reopening: 'Opened again',
+  photo: 'Photo',
   'sign-off': 'Sign-off',
 };
 

@@ -13,7 +13,8 @@ import { measuredDiameters, prepareState } from '../../prepare/steps/tickTargets
 import { endPlate } from '../../seal/seals';
 import { holdingResult } from '../../seal/holding';
 import { sealStage } from '../../seal/stage';
-import { pointWords, openingWords, sealWords } from '../../seal/words';
+import { photosOf } from '../../seal/photos';
+import { openingWords, photoWords, pointWords, sealWords } from '../../seal/words';
 import type { SealedAt } from '../../seal/finalLook';
 import { sealKey } from '../../seal/seals';
 import { spliceHistory, type StandingAttempt } from '../../splice/record/history';
@@ -24,7 +25,15 @@ import { judgeSplice, lossLimit, type Verdict } from '../../splice/record/verdic
 import { reasonWords } from '../../splice/words';
 import type { ProjectDefinition, StoredFact } from '../projectFile';
 import { readyLines } from '../ready';
-import type { AsBuilt, AsBuiltClosure, AsBuiltEnd, AsBuiltSeal, AsBuiltSplice, AsBuiltSums } from './schema';
+import type {
+  AsBuilt,
+  AsBuiltClosure,
+  AsBuiltEnd,
+  AsBuiltPicture,
+  AsBuiltSeal,
+  AsBuiltSplice,
+  AsBuiltSums,
+} from './schema';
 
 export interface AsBuiltInput {
   readonly definition: ProjectDefinition;
@@ -34,12 +43,21 @@ export interface AsBuiltInput {
   readonly gearFacts: readonly GearFact[];
   /** One closure; all where it is not given. */
   readonly closureId?: string | undefined;
+  /** Those of the photos that are kept, by the photo's id. */
+  readonly pictures?: ReadonlyMap<string, AsBuiltPicture>;
   /** Told as often as another part is done; what it throws ends the work. */
   readonly onProgress?: (done: number, of: number) => void;
 }
 
 /** What was built. The same records and definition give the same document, to the last digit, wherever it is made. */
-export function asBuilt({ definition, facts, gearFacts, closureId, onProgress }: AsBuiltInput): AsBuilt {
+export function asBuilt({
+  definition,
+  facts,
+  gearFacts,
+  closureId,
+  pictures = new Map(),
+  onProgress,
+}: AsBuiltInput): AsBuilt {
   const { project, sites } = definition;
   const chosen = definition.closures.filter((one) => closureId === undefined || one.id === closureId);
   const own = facts.filter(
@@ -76,7 +94,7 @@ export function asBuilt({ definition, facts, gearFacts, closureId, onProgress }:
     const ofIt = byClosure.get(closure.id)!;
     const ledger = buildLedger(planClosure(closure, cables), ofIt, project.limits);
     ledgers.push(ledger);
-    return closureOf(definition, closure, cables, ledger, ofIt, book);
+    return closureOf(definition, closure, cables, ledger, ofIt, book, pictures);
   });
   onProgress?.(inOrder.length, inOrder.length);
   const used = new Set(closures.flatMap(({ machines }) => machines));
@@ -210,6 +228,7 @@ function closureOf(
   ledger: ClosureLedger,
   facts: readonly Fact[],
   book: PassedOver,
+  pictures: ReadonlyMap<string, AsBuiltPicture>,
 ): AsBuiltClosure {
   const { limits } = definition.project;
   const site = siteOf(definition.sites, closure.siteId);
@@ -282,6 +301,16 @@ function closureOf(
       };
     }),
     seal: sealOf(thing, stage, definition.project.units),
+    photos: photosOf(facts)
+      .filter(({ removed }) => !removed)
+      .map(({ id, of, caption, madeAt, by }) => ({
+        id,
+        shows: photoWords(of, thing, stage, definition.project.units),
+        caption,
+        at: madeAt,
+        by,
+        picture: pictures.get(id) ?? null,
+      })),
     ready: readyLines({ ledger, facts, seal: stage, book, limits, unread: 0 }).map(
       ({ code, stands, words }) => ({
         code,

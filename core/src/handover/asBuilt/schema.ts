@@ -148,6 +148,25 @@ const sealSchema = z.strictObject({
 });
 export type AsBuiltSeal = z.infer<typeof sealSchema>;
 
+const photoSchema = z.strictObject({
+  id: idSchema,
+  shows: text.describe('The point of the seal, the seal under test, or the closure.'),
+  caption: text,
+  at: timeSchema,
+  by: text.nullable(),
+  picture: z
+    .strictObject({
+      sha256: text.describe('Of the picture as the server keeps it (JPEG).'),
+      width: z.int().describe('px'),
+      height: z.int().describe('px'),
+    })
+    .nullable()
+    .describe('null where it has not reached the server.'),
+});
+export type AsBuiltPhoto = z.infer<typeof photoSchema>;
+/** What is known of a picture that is kept. */
+export type AsBuiltPicture = NonNullable<AsBuiltPhoto['picture']>;
+
 export const readyLineSchema = z.strictObject({
   code: text,
   stands: z
@@ -176,6 +195,10 @@ const closureSchema = z.strictObject({
     }),
   ),
   seal: sealSchema,
+  photos: z
+    .array(photoSchema)
+    .optional()
+    .describe('Oldest first. Not in documents that were made before there were photos.'),
   ready: z.array(readyLineSchema),
   people: z.array(text),
   machines: z.array(text),

@@ -36,6 +36,7 @@ export function closurePages(context: Context, closure: AsBuiltClosure): void {
   connectors(context, closure, outline);
   exceptions(context, closure, outline);
   sealPart(context, closure, outline);
+  photoPart(context, closure, outline);
 }
 
 type Outline = PDFKit.PDFOutline | undefined;
@@ -221,6 +222,26 @@ function exceptions({ paper, when }: Context, { splices }: AsBuiltClosure, outli
       'small',
     );
   }
+}
+
+/** Two in a row are large enough to see a seal. */
+const photosInRow = 2;
+
+function photoPart(
+  { paper, pictures, when }: Context,
+  { photos = [] }: AsBuiltClosure,
+  outline: Outline,
+): void {
+  if (photos.length === 0) return;
+  paper.heading(3, 'Photos', { ...within(outline), room: paper.width / photosInRow });
+  paper.photos(
+    photos.map(({ id, shows, caption, at, by }) => ({
+      jpeg: pictures.get(id) ?? null,
+      alt: `Photo: ${[shows, caption].filter(Boolean).join(', ')}.`,
+      lines: [shows, ...(caption === '' ? [] : [caption]), [when(at), by].filter(Boolean).join(', ')],
+    })),
+    photosInRow,
+  );
 }
 
 const chapterNames = {

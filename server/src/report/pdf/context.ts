@@ -6,6 +6,8 @@ import { accent, ink, soft, type Paper } from './paper';
 export interface Context {
   readonly paper: Paper;
   readonly built: AsBuilt;
+  /** Small pictures of the photos (JPEG), by the photo's id. */
+  readonly pictures: ReadonlyMap<string, Uint8Array>;
   readonly when: (time: string) => string;
   readonly told: () => void;
 }

@@ -168,15 +168,16 @@ export class Paper {
     this.at = before;
   }
 
+  /** @param room that has to be left under it on the page */
   heading(
     level: 1 | 2 | 3,
     text: string,
-    { bookmark = true, into }: { bookmark?: boolean; into?: PDFKit.PDFOutline } = {},
+    { bookmark = true, into, room }: { bookmark?: boolean; into?: PDFKit.PDFOutline; room?: number } = {},
   ) {
     const look: Look = level === 1 ? 'title' : level === 2 ? 'heading' : 'small-heading';
     this.set(look);
     const height = this.doc.heightOfString(text, { width: this.width });
-    this.need(height + (level === 3 ? 60 : 90));
+    this.need(height + (room ?? (level === 3 ? 60 : 90)));
     if (level > 1 && this.y > top) this.y += level === 2 ? 14 : 8;
     const outline = bookmark ? (into ?? this.doc.outline).addItem(text) : undefined;
     const y = this.y;
@@ -223,6 +224,59 @@ export class Paper {
     const figure = this.doc.struct('Figure', { alt }, () => draw(box));
     this.at.add(figure);
     this.y += height + 4;
+  }
+
+  /**
+   * Photos side by side, each as large as fits its share of the width, with lines under it: the first strong, the others one line each.
+   * @param pictures JPEG, or null where there is none to show; a row has as many as there are
+   */
+  photos(
+    pictures: readonly {
+      readonly jpeg: Uint8Array | null;
+      readonly alt: string;
+      readonly lines: readonly string[];
+    }[],
+    inRow: number,
+  ): void {
+    const between = 12;
+    const width = (this.width - between * (inRow - 1)) / inRow;
+    const height = width * 0.75;
+    const lookOf = (number: number): Look => (number === 0 ? 'small-strong' : 'small');
+    const heightOf = (line: string, number: number) =>
+      this.set(lookOf(number)).doc.heightOfString(line, { width }) + 1;
+    for (let start = 0; start < pictures.length; start += inRow) {
+      const row = pictures.slice(start, start + inRow);
+      const most = Math.max(
+        ...row.map(({ lines }) => lines.reduce((sum, line, number) => sum + heightOf(line, number), 0)),
+      );
+      this.need(height + most + 12);
+      const { y } = this;
+      row.forEach(({ jpeg, alt, lines }, index) => {
+        const x = left + index * (width + between);
+        this.at.add(
+          this.doc.struct('Figure', { alt }, () => {
+            if (jpeg)
+              this.doc.image(Buffer.from(jpeg), x, y, {
+                fit: [width, height],
+                align: 'center',
+                valign: 'center',
+              });
+            else {
+              this.set('small', soft);
+              this.line('The picture is not on the server yet.', { x: x + 8, y: y + 8, width, height });
+            }
+            this.doc.rect(x, y, width, height).lineWidth(0.5).stroke(hairline);
+          }),
+        );
+        let at = y + height + 4;
+        lines.forEach((line, number) => {
+          const top = at;
+          this.add('P', () => this.set(lookOf(number)).doc.text(line, x, top, { width }));
+          at += heightOf(line, number);
+        });
+      });
+      this.y = y + height + most + 14;
+    }
   }
 
   /** Rows of one height under a heading that comes again on every page. `told` is called after each row. */

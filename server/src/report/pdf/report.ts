@@ -9,6 +9,8 @@ export interface PdfOrder {
   readonly built: AsBuilt;
   /** SHA-256 of its canonical form. */
   readonly fingerprint: string;
+  /** Small pictures of the photos (JPEG), by the photo's id. */
+  readonly pictures: ReadonlyMap<string, Uint8Array>;
   /** One page, and no more. */
   readonly short: boolean;
   /** When it is made, UTC. */
@@ -22,6 +24,7 @@ export interface PdfOrder {
 export async function pdfReport({
   built,
   fingerprint,
+  pictures,
   short,
   at,
   address,
@@ -44,7 +47,7 @@ export async function pdfReport({
     done += 1;
     if (done % 200 === 0) onProgress(done, total);
   };
-  const context: Context = { paper, built, when, told };
+  const context: Context = { paper, built, pictures, when, told };
   paper.part(() => firstPage(context, name, fingerprint, address));
   if (!short) {
     for (const closure of closures) paper.part(() => closurePages(context, closure));

@@ -27,7 +27,10 @@ export function AlongRow({ projectId, name }: { projectId: string; name: string 
     setState('taking');
     setSaid(null);
     try {
-      const [{ facts, bytes, ms }] = await Promise.all([takeAlong(client, projectId), askToKeep()]);
+      const [{ facts, bytes, ms }] = await Promise.all([
+        takeAlong(client, projectId, { photos: true }),
+        askToKeep(),
+      ]);
       setSaid(`Along: ${facts} records, ${megabytes(bytes)}, in ${shownNumber((ms / 1000).toFixed(1))} s.`);
     } catch (error) {
       setSaid((error as Error).message);

@@ -1,6 +1,7 @@
 import { benchKill } from './kill';
 import { benchLedger } from './ledger';
 import { benchNight } from './night';
+import { benchPhotos } from './photos';
 import { benchPlan } from './plan';
 import { benchPlanTyping } from './planTyping';
 import { benchRecord } from './record';
@@ -14,6 +15,7 @@ const benches: readonly (readonly [string, () => unknown])[] = [
   ['plan', benchPlan],
   ['server', benchServer],
   ['record', benchRecord],
+  ['photos', benchPhotos],
   ['shelf', benchShelf],
   ['kill', benchKill],
   ['tap', benchTap],

@@ -8,6 +8,7 @@ import {
   startServer,
   type ServerProcess,
 } from '../../server/test/process';
+import { makePhoto } from './camera';
 import { fill, openBrowser, openPage, press, see, seeGone, setLight, type Size } from './browser';
 import { firstProject } from './shelf';
 
@@ -45,6 +46,7 @@ export function everyScreen() {
     await request(`${server.url}/api/projects/${demo.projectId}/facts`, 'POST', { facts: [fact] });
     await planConnectors();
     await pumpUp();
+    await takePhoto();
   }, 120_000);
   afterAll(async () => {
     await browser.close();
@@ -104,6 +106,32 @@ async function pumpUp(): Promise<void> {
 }
 let pumped = '';
 
+/** U1 has a photo of its second tray. */
+async function takePhoto(): Promise<void> {
+  const url = `${server.url}/api/projects/${demo.projectId}`;
+  const id = '019d8ea6-0000-7000-8000-000000000021';
+  await fetch(`${url}/photos/${id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/octet-stream' },
+    body: (await makePhoto(640, 480)) as never,
+  });
+  const photo = {
+    v: 2,
+    id,
+    kind: 'photo',
+    madeAt: '2026-04-15T02:00:00.000Z',
+    by: 'Davi',
+    device: null,
+    subject: { on: 'closure', closureId: signedClosure() },
+    body: {
+      did: 'taken',
+      of: { what: 'point', point: { what: 'tray', tray: 2 } },
+      caption: 'its lid closes',
+    },
+  };
+  await request(`${url}/facts`, 'POST', { facts: [photo] });
+}
+
 /** The address at which the server of this file shows its shelf. */
 export const shelfAddress = () => server.url;
 
@@ -151,6 +179,15 @@ export const screens: ScreenAt[] = [
       await see(page, 'What is wrong: Tray 1');
     },
   },
+  {
+    name: 'seal, a photo',
+    path: () => `${demo.closureAt('U1')}/seal/stages`,
+    shows: 'Tray 2: its lid closes',
+    then: async (page) => {
+      await press(page, 'Photo 1 of 1, Tray 2: its lid closes');
+      await see(page, 'Take out of the record');
+    },
+  },
   { name: 'seal, tighten', path: () => `${demo.closure}/seal/tighten`, shows: '0 of 4 tight' },
   { name: 'seal, before the test', path: () => `${demo.closure}/seal/test`, shows: 'Soap after pumping' },
   { name: 'seal, under pressure', path: () => `${pumped}/seal/test`, shows: 'Look at the rest, then' },
@@ -168,6 +205,7 @@ export const screens: ScreenAt[] = [
       await see(page, 'The signed record (JSON)');
     },
   },
+  { name: 'backup', path: () => `${server.url}/backup`, shows: 'there is something on this shelf' },
   {
     name: 'check a record',
     path: () => `${server.url}/verify?sha256=${'0'.repeat(64)}`,

@@ -7,6 +7,7 @@ import { secureHeaders } from 'hono/secure-headers';
 import { readActor, type RequestVariables } from './actor';
 import type { Clock } from './clock';
 import type { Database } from './database/database';
+import type { Migration } from './database/migrate';
 import { FactWriter } from './factWriter';
 import { keptNowhere, onlyHosts, onlyJson, onlyOwnPages } from './guard';
 import { logRequests, type Log } from './log';
@@ -21,6 +22,7 @@ import { signOffRoutes } from './routes/signOff';
 import { lineRoutes } from './routes/line';
 import { planRoutes } from './routes/plan';
 import { spliceRoutes } from './routes/splice';
+import { isBackup, wholeShelfRoutes } from './routes/wholeShelf';
 
 const requestLimit = 4 * 1024 * 1024;
 
@@ -33,11 +35,12 @@ export interface Server {
   readonly version: string;
   /** Where its data is, for the operator. */
   readonly folder: string;
+  readonly migrations: readonly Migration[];
 }
 
 /** Everything below /api, one file of routes per stage of the job. */
 function api(server: Server) {
-  const { database, clock, version } = server;
+  const { database, clock, version, folder, migrations } = server;
   const writer = new FactWriter(database, clock);
   const progress = new ProgressBook(database);
   const tooLarge = () =>
@@ -54,30 +57,33 @@ function api(server: Server) {
       return limitUnsaid(context, next);
     return Number(said) > requestLimit ? tooLarge() : next();
   };
-  return (
-    new Hono<RequestVariables>()
-      .use(keptNowhere)
-      .use(onlyOwnPages)
-      // A picture is bytes, with a limit of its own.
-      .use((context, next) => (isPicture(context.req.path) ? next() : onlyJson(context, next)))
-      .use('/projects/*', (context, next) => (isPicture(context.req.path) ? next() : limit(context, next)))
-      .use('/projects', limit)
-      .use('/models/*', limit)
-      .use('/gear/*', limit)
-      .get('/health', async (context) => {
-        await database.read.execute(sql`select 1`);
-        return context.json({ ok: true, clock: clock.trusted() === null ? 'not set' : 'set' });
-      })
-      .get('/version', (context) => context.json({ version, database: database.kind }))
-      .route('/', lineRoutes(database, clock, progress))
-      .route('/', planRoutes(database))
-      .route('/', spliceRoutes(database, writer, new Presence(() => clock.now(), database)))
-      .route('/', gearRoutes(database))
-      .route('/', handoverRoutes(database, clock))
-      .route('/', recordRoutes(database, clock))
-      .route('/', signOffRoutes(database, clock))
-      .route('/', photoRoutes(database, clock))
-  );
+  // Pictures and backups are bytes, and have limits of their own.
+  const json: MiddlewareHandler = (context, next) =>
+    isPicture(context.req.path) || isBackup(context.req.path) ? next() : onlyJson(context, next);
+  const ofProjects: MiddlewareHandler = (context, next) =>
+    isPicture(context.req.path) ? next() : limit(context, next);
+  return new Hono<RequestVariables>()
+    .use(keptNowhere)
+    .use(onlyOwnPages)
+    .use(json)
+    .use('/projects/*', ofProjects)
+    .use('/projects', limit)
+    .use('/models/*', limit)
+    .use('/gear/*', limit)
+    .get('/health', async (context) => {
+      await database.read.execute(sql`select 1`);
+      return context.json({ ok: true, clock: clock.trusted() === null ? 'not set' : 'set' });
+    })
+    .get('/version', (context) => context.json({ version, database: database.kind }))
+    .route('/', lineRoutes(database, clock, progress))
+    .route('/', planRoutes(database))
+    .route('/', spliceRoutes(database, writer, new Presence(() => clock.now(), database)))
+    .route('/', gearRoutes(database))
+    .route('/', handoverRoutes(database, clock))
+    .route('/', recordRoutes(database, clock))
+    .route('/', signOffRoutes(database, clock))
+    .route('/', photoRoutes(database, clock))
+    .route('/', wholeShelfRoutes(database, clock, migrations, folder));
 }
 
 export type Api = ReturnType<typeof api>;

@@ -9,6 +9,7 @@ import { clockOf } from './clock';
 import { readConfig, type Config } from './config';
 import { bringUpFacts } from './database/bringUp';
 import type { Database } from './database/database';
+import { migrationsIn } from './database/migrate';
 import { fillWithDemo } from './demo/fill';
 import { clearDeadImports } from './import/importProject';
 import { openLog, type Log } from './log';
@@ -35,7 +36,8 @@ async function main(): Promise<void> {
   web.catch(() => undefined);
   // Told before a database is made, brought up or copied for a server that nobody could reach.
   await onPort(config, tryPort);
-  const { database, close } = await openDatabase(config, join(root, 'server', 'migrations'));
+  const migrations = migrationsIn(join(root, 'server', 'migrations'));
+  const { database, close } = await openDatabase(config, migrations);
   try {
     const broughtUp = await bringUpFacts(database);
     if (broughtUp > 0) log.info({ facts: broughtUp }, 'records of an older version were brought up');
@@ -44,7 +46,7 @@ async function main(): Promise<void> {
     if (process.argv.includes('--demo') && (await fillWithDemo(database, demoNight(clock.now()))))
       console.log('The shelf was empty: the demo scenario is on it now.');
     const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
-    const app = cordelServer({ database, clock, log, version, folder }, await web, config.hosts);
+    const app = cordelServer({ database, clock, log, version, folder, migrations }, await web, config.hosts);
     const { server, port } = await onPort(config, (host, wanted) => listenOn(app.fetch, host, wanted));
     endPolitely(server, log, close);
     tell(config, port, clock.trusted() === null);

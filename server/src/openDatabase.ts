@@ -5,19 +5,22 @@ import { writeBackup } from './database/backup';
 import type { Database } from './database/database';
 import { openEmbedded } from './database/embedded';
 import { lockFolder } from './database/folderLock';
-import { migrationsIn } from './database/migrate';
+import { clearLeftOvers } from './database/liveBackup';
+import type { Migration } from './database/migrate';
 import { openPostgres } from './database/postgres';
+
+const day = 24 * 3600_000;
 
 /** Opens the database that is configured, up to date, and gives what closes it again. */
 export async function openDatabase(
   { folder, databaseUrl }: Pick<Config, 'folder' | 'databaseUrl'>,
-  migrationsFolder: string,
+  migrations: readonly Migration[],
 ): Promise<{ database: Database; close: () => Promise<void> }> {
-  const migrations = migrationsIn(migrationsFolder);
   // Nobody else on this machine reads what is stored.
   process.umask(0o077);
   await mkdir(folder, { recursive: true, mode: 0o700 });
   if (databaseUrl) {
+    await clearLeftOvers(folder, day);
     const database = await openPostgres(databaseUrl, migrations, async (db, state) => {
       await writeBackup(
         db,
@@ -30,7 +33,7 @@ export async function openDatabase(
   const unlock = await lockFolder(folder);
   try {
     await chmod(folder, 0o700);
-
+    await clearLeftOvers(folder, 0);
     const database = await openEmbedded(folder, migrations);
     await keepPrivate(join(folder, 'database'));
     return {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { newProjectOn } from './journey';
+import { allOf, newProjectOn } from './journey';
 import { makeAttempt } from './makeProject';
 import {
   bareFolder,
@@ -20,22 +20,6 @@ import {
 /** A whole database out and in, on either kind and from one kind to the other. */
 
 afterAll(removeFolders);
-
-/** All that can be seen of a shelf, and what only the database knows: what was deleted. */
-async function allOf(url: string) {
-  const { body } = await request<{ shelf: { project: { id: string } }[]; deleted: unknown[] }>(
-    `${url}/api/projects`,
-  );
-  const files = await Promise.all(
-    body.shelf.map(async ({ project }) =>
-      (await fetch(`${url}/api/projects/${project.id}/project.json`)).text(),
-    ),
-  );
-  const models = await (await fetch(`${url}/api/models.json`)).text();
-  const gear = (await request(`${url}/api/gear`)).body;
-  const book = (await request<{ book: unknown }>(`${url}/api/gear/book`)).body.book;
-  return { files, deleted: body.deleted, models, gear, book };
-}
 
 /** In which numbering each project counts its records. */
 async function numberings(url: string): Promise<string[]> {

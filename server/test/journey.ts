@@ -30,6 +30,22 @@ export async function newProjectOn(api: string, tubes = 2) {
   };
 }
 
+/** All that can be seen of a shelf, and what only the database knows: what was deleted. */
+export async function allOf(url: string) {
+  const { body } = await request<{ shelf: { project: { id: string } }[]; deleted: unknown[] }>(
+    `${url}/api/projects`,
+  );
+  const files = await Promise.all(
+    body.shelf.map(async ({ project }) =>
+      (await fetch(`${url}/api/projects/${project.id}/project.json`)).text(),
+    ),
+  );
+  const models = await (await fetch(`${url}/api/models.json`)).text();
+  const gear = (await request(`${url}/api/gear`)).body;
+  const book = (await request<{ book: unknown }>(`${url}/api/gear/book`)).body.book;
+  return { files, deleted: body.deleted, models, gear, book };
+}
+
 /** A server on an empty shelf for all tests of a file. None of them may make it fail: what is wrong with a request is told, not logged as a mistake of ours. */
 export function oneServer(
   onStarted: (server: ServerProcess, api: string) => void,

@@ -43,6 +43,7 @@ export const places = {
   handover: (projectId: string, part: HandoverPart = 'ready', closureId?: string) =>
     `/p/${projectId}/handover/${part}${closureId ? `?closure=${closureId}` : ''}` as Href,
   verify: '/verify' as Href,
+  backup: '/backup' as Href,
   find: (projectId?: string, q = '') =>
     `/find${projectId ? `?project=${projectId}${q ? `&q=${encodeURIComponent(q)}` : ''}` : ''}` as Href,
   plan: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/plan` as Href,

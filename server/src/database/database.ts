@@ -13,6 +13,7 @@ import type * as schema from '../schema';
  * | `fact.seq` | given out under the lock of the project's row, which nobody contends for | the same lock, contended for by processes |
  * | an answered write is on the disk | `logOnDisk.ts` waits for it: PGlite does not | `synchronous_commit` |
  * | `publish` | reaches this process, the only one there is | LISTEN / NOTIFY reaches all of them, this one too |
+ * | backup while it serves | of a copy of its files, by a process of its own | in a transaction of its own |
  * | copy before migrating | the folder is copied | a backup file is written |
  */
 type Tables = typeof schema;
@@ -28,6 +29,8 @@ export interface Database {
   /** Tells every process that works on this database; for what means nothing a minute later, so nothing of it is kept. */
   publish(message: string): Promise<void>;
   subscribe(listener: (message: string) => void): void;
+  /** Copies the files of an embedded database, as of one moment, to a place where there is nothing; null where it has none. */
+  readonly copyTo: ((place: string) => Promise<void>) | null;
   close(): Promise<void>;
 }
 

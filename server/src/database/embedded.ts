@@ -60,6 +60,12 @@ export async function openEmbedded(folder: string, migrations: readonly Migratio
     },
     publish: async (message) => listeners.forEach((listener) => listener(message)),
     subscribe: (listener) => void listeners.add(listener),
+    copyTo: (place) =>
+      // While a transaction has the one connection nothing else writes.
+      client.transaction(async (transaction) => {
+        await transaction.exec('CHECKPOINT');
+        await cp(database, place, { recursive: true });
+      }),
     async close() {
       await log.close();
       await client.close();

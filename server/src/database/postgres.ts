@@ -48,6 +48,7 @@ export async function openPostgres(
       listeners.add(listener);
       hearing.begin();
     },
+    copyTo: null,
     async close() {
       await hearing.end();
       await pool.end();

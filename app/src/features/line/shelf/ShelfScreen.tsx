@@ -66,7 +66,7 @@ export function ShelfScreen() {
         ) : entries.length === 0 ? (
           <Empty
             title="The shelf is empty"
-            text="Projects stand here: a route, its closures and every splice in them. Make the first one, or import a project file."
+            text="Projects stand here: a route, its closures and every splice in them. Make the first one, import a project file, or read a backup."
           />
         ) : (
           entries.map((summary, index) => (
@@ -78,6 +78,12 @@ export function ShelfScreen() {
           ))
         )}
         {deleted.length > 0 ? <Deleted projects={deleted} /> : null}
+        <Action
+          kind="plain"
+          label="Backup of the whole shelf"
+          onPress={() => router.navigate(places.backup)}
+          style={styles.backup}
+        />
       </ScrollView>
       {preferences ? <PreferencesSheet open onClose={() => setPreferences(false)} /> : null}
     </Screen>
@@ -190,5 +196,6 @@ const styles = StyleSheet.create({
     paddingLeft: gutter.width,
     maxWidth: 760,
   },
+  backup: { alignSelf: 'flex-start', marginLeft: gutter.width, marginTop: space.small },
   grow: { flexGrow: 1 },
 });

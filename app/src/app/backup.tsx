@@ -1,0 +1,1 @@
+export { BackupScreen as default } from '../features/backup/BackupScreen';

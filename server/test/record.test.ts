@@ -209,7 +209,11 @@ describe('the map', () => {
     });
     expect(put.status).toBe(200);
     const { body, headers } = await request<{
-      features: { geometry: { type: string; coordinates: unknown }; properties: { name: string } }[];
+      features: {
+        id: string;
+        geometry: { type: string; coordinates: unknown };
+        properties: { name: string };
+      }[];
     }>(`${own.project}/record/geojson`);
     expect(headers.get('Content-Type')).toMatch(/^application\/geo\+json/);
     const points = body.features.filter(({ geometry }) => geometry.type === 'Point');
@@ -220,8 +224,16 @@ describe('the map', () => {
       ]),
     );
     expect(points).toHaveLength(2);
-    for (const { geometry } of body.features.filter((one) => one.geometry.type === 'LineString'))
+    const lines = body.features.filter((one) => one.geometry.type === 'LineString');
+    for (const { geometry } of lines)
       expect((geometry.coordinates as unknown[]).length).toBeGreaterThanOrEqual(2);
+    // The route from where it begins, whatever order the sites are stored in.
+    const route = [...sites.keys()]
+      .filter((index) => places[index])
+      .sort((a, b) => sites[a]!.chainage - sites[b]!.chainage)
+      .map((index) => [places[index]!.longitude, places[index]!.latitude]);
+    expect(lines.find(({ properties }) => properties.name === 'Route')!.geometry.coordinates).toEqual(route);
+    expect(new Set(body.features.map(({ id }) => id)).size).toBe(body.features.length);
     expect((await own.read()).sites.filter(({ position }) => position)).toHaveLength(2);
   });
 });

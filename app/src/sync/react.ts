@@ -76,11 +76,16 @@ export function useClosureFacts(
   };
 }
 
-/** The facts of several closures, in their order; null until all are there. */
+/** The facts of several closures, in their order, and how many of each a newer Cordel wrote; null until all are there. */
 export function useFactsOf(
   projectId: string,
   closureIds: readonly string[],
-): { facts: readonly (readonly Fact[])[] | null; error: Error | null; retry: () => void } {
+): {
+  facts: readonly (readonly Fact[])[] | null;
+  unread: readonly number[] | null;
+  error: Error | null;
+  retry: () => void;
+} {
   const list = closureIds.join();
   const views = useMemo(
     () => (list === '' ? [] : list.split(',')).map((id) => engine().closure(projectId, id)),
@@ -94,17 +99,19 @@ export function useFactsOf(
     [views],
   );
   // The same facts give the same list.
-  const before = useRef<readonly (readonly Fact[])[] | null>(null);
-  const facts = useSyncExternalStore(subscribe, () => {
+  const before = useRef<readonly KnownFacts[] | null>(null);
+  const known = useSyncExternalStore(subscribe, () => {
     if (views.some((view) => view.known === null)) return null;
-    const next = views.map((view) => view.known!.facts);
+    const next = views.map((view) => view.known!);
     if (before.current?.length !== next.length || before.current.some((one, index) => one !== next[index]))
       before.current = next;
     return before.current;
   });
+  const facts = useMemo(() => known?.map((one) => one.facts) ?? null, [known]);
+  const unread = useMemo(() => known?.map((one) => one.unread.length) ?? null, [known]);
   const error = useProjectError(projectId);
   const retry = useCallback(() => void engine().pull.run(projectId), [projectId]);
-  return { facts, error: facts ? null : error, retry };
+  return { facts, unread, error: facts ? null : error, retry };
 }
 
 /** See `Engine.append`. */

@@ -11,12 +11,3 @@ export function pressureAt(altitude: number): number {
 export function altitudeAt(pressure: number): number {
   return (1 - (pressure / 101.325) ** (1 / 5.25588)) / 2.25577e-5;
 }
-
-/** 0 °C is 32 °F, 100 °C is 212 °F. */
-export function celsiusToFahrenheit(celsius: number): number {
-  return celsius * 1.8 + 32;
-}
-
-export function fahrenheitToCelsius(fahrenheit: number): number {
-  return (fahrenheit - 32) / 1.8;
-}

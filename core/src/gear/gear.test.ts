@@ -1,6 +1,7 @@
 import { cleaver, machine } from '../../test/gear';
 import { id } from '../../test/example';
-import { altitudeAt, celsiusToFahrenheit, fahrenheitToCelsius, pressureAt } from './conditions';
+import { celsiusToFahrenheit, fahrenheitToCelsius } from '../units/weather';
+import { altitudeAt, pressureAt } from './conditions';
 import { gearSchema, gearWords, heaterProgramFor, newGear, programFor, type GearKind } from './gear';
 import { ruleWords } from './rules';
 

@@ -10,5 +10,6 @@ export * from './programs';
 export * from './rules';
 export * from './use';
 export * from './words';
+export * from '../units/weather';
 export * from '../splice/bench/beforeArc';
 export * from '../splice/bench/heaterLane';

@@ -20,17 +20,25 @@ export function passedOverBook(facts: Iterable<Fact | GearFact>): PassedOver {
   return byGear;
 }
 
-/** What was due at the gear of an attempt, and passed over that night and not put right, when the attempt was made. */
-export function passedOver(attempt: Attempt, book: PassedOver): DueAbout[] {
+/** What was due at a piece of gear of an attempt, and passed over that night and not put right, when the attempt was made. */
+export function passedOverAt(
+  attempt: Attempt,
+  book: PassedOver,
+): { readonly gearId: string; readonly about: DueAbout }[] {
   const { machine, cleaver } = attempt.body.gear ?? {};
   const from = new Date(Date.parse(attempt.madeAt) - night * 3600_000).toISOString();
-  const open = new Set<DueAbout>();
+  const open = new Map<DueAbout, string>();
   for (const { id } of [machine, cleaver].filter((one) => one !== undefined))
     for (const fact of book.get(id) ?? []) {
       if (fact.madeAt < from || compareFacts(fact, attempt) > 0) continue;
       const right = putsRight(fact);
       if (right) open.delete(right);
-      else if (fact.kind === 'went-on') open.add(fact.body.about);
+      else if (fact.kind === 'went-on') open.set(fact.body.about, id);
     }
-  return [...open];
+  return [...open].map(([about, gearId]) => ({ gearId, about }));
+}
+
+/** The same without at which piece. */
+export function passedOver(attempt: Attempt, book: PassedOver): DueAbout[] {
+  return passedOverAt(attempt, book).map(({ about }) => about);
 }

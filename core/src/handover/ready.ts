@@ -1,5 +1,5 @@
 import type { Fact } from '../facts';
-import { passedOver, type PassedOver } from '../gear/passedOver';
+import { passedOverAt, type PassedOver } from '../gear/passedOver';
 import type { Limits } from '../limits/limits';
 import { lightOf } from '../prepare/steps/connectors';
 import { prepareState } from '../prepare/steps/tickTargets';
@@ -12,6 +12,7 @@ import { formatMean } from '../splice/record/reading';
 export type ReadyPlace =
   | { readonly at: 'bench'; readonly tray: number; readonly slot: number }
   | { readonly at: 'tray'; readonly tray: number }
+  | { readonly at: 'gear'; readonly gearId: string }
   | { readonly at: 'closure' | 'plan' | 'seal' | 'calls' | 'connectors' | 'limits' };
 
 /** One thing that stands against the acceptance of a closure, or that its owner should know of. */
@@ -138,20 +139,22 @@ export function readyLines({ ledger, facts, seal, book, limits, unread }: ReadyI
       `${counted(marks.allowed, 'splice', 'splices')} over a limit, allowed by the owner.`,
       first('allowed'),
     );
-  let passed = 0;
+  const passed: string[] = [];
   let simulated = 0;
   for (const { facts: own } of states) {
     if (own.length === 0) continue;
     const { last } = spliceHistory(own);
     if (!last) continue;
-    if (passedOver(last.fact, book).length > 0) passed += 1;
+    const [over] = passedOverAt(last.fact, book);
+    if (over) passed.push(over.gearId);
     if (last.fact.body.simulated) simulated += 1;
   }
-  if (passed > 0)
+  if (passed.length > 0)
     add(
       'passed-over',
       'told',
-      `${counted(passed, 'splice was', 'splices were')} made while something due at the gear was passed over.`,
+      `${counted(passed.length, 'splice was', 'splices were')} made while something due at the gear was passed over.`,
+      { at: 'gear', gearId: passed[0]! },
     );
   if (simulated > 0)
     add(

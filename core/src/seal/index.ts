@@ -5,4 +5,5 @@ export * from './photos';
 export * from './seals';
 export * from './stage';
 export * from './words';
+export * from '../units/weather';
 export { pressureAt } from '../gear/conditions';

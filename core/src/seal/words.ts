@@ -309,7 +309,11 @@ export function pointWords(
           numbers.length > 0
             ? `In ${seat!.port!.name}, ${numbers.length === 1 ? 'opening' : 'openings'} ${numbers.join(' and ')}`
             : 'Its port is not known: measure the cable, or choose one in the plan',
-          parts.length > 0 ? `: ${parts.join(', ')}` : '',
+          parts.length > 0
+            ? `: ${parts.join(', ')}`
+            : numbers.length > 0
+              ? ', in the seal or bushing that its size asks for'
+              : '',
           '. All of it in its seat, the sheath clean and round, screws fully home by hand.',
         ].join(''),
         wrong:

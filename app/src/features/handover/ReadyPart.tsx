@@ -130,6 +130,8 @@ function placeOf(projectId: string, closureId: string, place: ReadyPlace): Href 
       return places.bench(projectId, closureId, place.tray, place.slot);
     case 'tray':
       return places.tray(projectId, closureId, place.tray);
+    case 'gear':
+      return places.gearItem(place.gearId);
     case 'plan':
       return places.plan(projectId, closureId);
     case 'seal':

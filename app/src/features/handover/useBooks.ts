@@ -43,13 +43,13 @@ export function useBooks(definition: ProjectDefinition): {
   retry: () => void;
 } {
   const { ledgers, error, retry } = useLedgers(definition);
-  const { facts } = useFactsOf(
+  const { facts, unread } = useFactsOf(
     definition.project.id,
     definition.closures.map(({ id }) => id),
   );
   const server = useServerBook(true).data;
   const books = useMemo(() => {
-    if (!ledgers || !facts) return null;
+    if (!ledgers || !facts || !unread) return null;
     const cables = cablesOf(definition);
     const gear = new Map(
       [...(server?.book.facts ?? []), ...facts.flat()].filter(isGearFact).map((fact) => [fact.id, fact]),
@@ -74,10 +74,10 @@ export function useBooks(definition: ProjectDefinition): {
           ledger,
           facts: own,
           seal,
-          ready: readyLines({ ledger, facts: own, seal, book, limits, unread: 0 }),
+          ready: readyLines({ ledger, facts: own, seal, book, limits, unread: unread[index]! }),
         };
       }),
     );
-  }, [definition, ledgers, facts, server]);
+  }, [definition, ledgers, facts, unread, server]);
   return { books, error, retry };
 }

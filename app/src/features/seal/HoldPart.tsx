@@ -1,13 +1,29 @@
 import {
   formatPressure,
+  metersFromShown,
   mostPressure,
   pressureFromShown,
   pressureUnit,
   shownNumber,
   shownPressure,
   type HoldingRun,
+  type Units,
 } from '@cordel/core';
-import { celsiusAtGauge, holdingResult, pressureAt, stopWords, type HoldingResult } from '@cordel/core/seal';
+import {
+  airFromShown,
+  airUnit,
+  celsiusAtGauge,
+  degreesFromShown,
+  formatAir,
+  formatTemperature,
+  holdingResult,
+  pressureAt,
+  shownDegrees,
+  stopWords,
+  temperatureFromShown,
+  temperatureUnit,
+  type HoldingResult,
+} from '@cordel/core/seal';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { setPreferences, usePreferences } from '../../data/preferences';
@@ -37,7 +53,8 @@ export function HoldPart({ atHand, seal }: { atHand: AtHand; seal: Sealing }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const { units } = atHand.definition.project;
   const preferences = usePreferences();
-  const air = airOf(form);
+  const air = airOf(form, units);
+  const celsius = temperatureFromShown(toNumber(form.celsius), units);
   const gauge = pressureFromShown(toNumber(form.gauge), units);
   const store = async () => {
     const wrong =
@@ -46,19 +63,22 @@ export function HoldPart({ atHand, seal }: { atHand: AtHand; seal: Sealing }) {
             did: 'read',
             beganId: running.began.id,
             gauge,
-            celsius: toNumber(form.celsius),
+            celsius,
             air,
           })
         : await seal.hold({
             did: 'began',
             gauge,
-            celsius: toNumber(form.celsius),
+            celsius,
             air,
             gaugeError: pressureFromShown(
               toNumber(form.gaugeError || shownNumber(shownPressure(preferences.gaugeError, units))),
               units,
             ),
-            celsiusError: toNumber(form.celsiusError || String(preferences.celsiusError)),
+            celsiusError:
+              form.celsiusError.trim() === ''
+                ? preferences.celsiusError
+                : degreesFromShown(toNumber(form.celsiusError), units),
             allowed: {
               kPa: pressureFromShown(toNumber(form.lost), units),
               hours: toNumber(form.hours),
@@ -67,7 +87,8 @@ export function HoldPart({ atHand, seal }: { atHand: AtHand; seal: Sealing }) {
           });
     setTrouble(wrong);
     if (wrong !== null) return;
-    const [pressureError, celsiusError] = [toNumber(form.gaugeError), toNumber(form.celsiusError)];
+    const pressureError = toNumber(form.gaugeError);
+    const celsiusError = degreesFromShown(toNumber(form.celsiusError), units);
     if (!goesOn)
       setPreferences({
         ...(pressureError > 0 ? { gaugeError: pressureFromShown(pressureError, units) } : {}),
@@ -155,9 +176,9 @@ const emptyForm: Form = {
 };
 
 /** kPa: as the barometer shows, or of the standard atmosphere at a height. */
-function airOf({ air, height }: Form): number {
-  if (air.trim() !== '') return toNumber(air);
-  return height.trim() === '' ? Number.NaN : pressureAt(toNumber(height));
+function airOf({ air, height }: Form, units: Units): number {
+  if (air.trim() !== '') return airFromShown(toNumber(air), units);
+  return height.trim() === '' ? Number.NaN : pressureAt(metersFromShown(toNumber(height), units));
 }
 
 function ReadingForm({
@@ -191,8 +212,8 @@ function ReadingForm({
   const byHeight = form.air.trim() === '' && form.height.trim() !== '';
   const began = {
     gauge: pressureFromShown(toNumber(form.gauge), units),
-    air: airOf(form),
-    celsius: toNumber(form.celsius),
+    air: airOf(form, units),
+    celsius: temperatureFromShown(toNumber(form.celsius), units),
   };
   const stop = celsiusAtGauge(began, mostPressure);
   return (
@@ -202,14 +223,20 @@ function ReadingForm({
       </Type>
       <View style={styles.row}>
         {box('gauge', 'Gauge', { unit })}
-        {box('celsius', 'Temperature in it', { unit: '°C', hint: 'of the closure, not of the air' })}
+        {box('celsius', 'Temperature in it', {
+          unit: temperatureUnit(units),
+          hint: 'of the closure, not of the air',
+        })}
       </View>
       <View style={styles.row}>
-        {box('air', 'Air pressure here', { unit: 'kPa', hint: 'as a barometer shows it on the spot' })}
+        {box('air', 'Air pressure here', {
+          unit: airUnit(units),
+          hint: 'as a barometer shows it on the spot',
+        })}
         {box('height', 'or height above the sea', {
-          unit: 'm',
-          ...(byHeight && Number.isFinite(airOf(form))
-            ? { hint: `${shownNumber(airOf(form).toFixed(2))} kPa in the standard atmosphere` }
+          unit: units === 'mm' ? 'm' : 'ft',
+          ...(byHeight && Number.isFinite(began.air)
+            ? { hint: `${formatAir(began.air, units)} in the standard atmosphere` }
             : {}),
         })}
       </View>
@@ -225,8 +252,8 @@ function ReadingForm({
               hint: `${shownNumber(shownPressure(preferences.gaugeError, units))} where it stays empty`,
             })}
             {box('celsiusError', 'Thermometer off by at most', {
-              unit: '°C',
-              hint: `${shownNumber(preferences.celsiusError)} where it stays empty`,
+              unit: temperatureUnit(units),
+              hint: `${shownNumber(shownDegrees(preferences.celsiusError, units))} where it stays empty`,
             })}
           </View>
           {box('liters', 'Gas in the closure', {
@@ -239,7 +266,7 @@ function ReadingForm({
           {Number.isFinite(stop) ? (
             <Type look="small">
               In a closure that holds it reaches {formatPressure(mostPressure, units)} at{' '}
-              {shownNumber(stop.toFixed(0))} °C.
+              {formatTemperature(Math.round(stop), units)}.
             </Type>
           ) : null}
         </>
@@ -262,12 +289,13 @@ function Run({ atHand, run }: { atHand: AtHand; run: HoldingRun }) {
     <View role="group" aria-label="Test" style={styles.part}>
       <Type look="strong">
         Begun {dayAndTime(run.began.madeAt, timeZone)}: {formatPressure(body.gauge, units)} at{' '}
-        {shownNumber(body.celsius)} °C, air {shownNumber(body.air.toFixed(2))} kPa
+        {formatTemperature(body.celsius, units)}, air {formatAir(body.air, units)}
         {run.dropped ? ' · dropped' : run.before ? ' · before it was opened again' : ''}
       </Type>
       <Type look="small" tone="soft">
         May lose {formatPressure(body.allowed.kPa, units)} within {shownNumber(body.allowed.hours)} h; gauge ±{' '}
-        {formatPressure(body.gaugeError, units)}, thermometer ± {shownNumber(body.celsiusError)} °C
+        {formatPressure(body.gaugeError, units)}, thermometer ±{' '}
+        {shownNumber(shownDegrees(body.celsiusError, units))} {temperatureUnit(units)}
       </Type>
       {run.reads.map((read) => (
         <ReadResult key={read.id} run={run} read={read} units={units} zone={timeZone} />
@@ -291,6 +319,9 @@ function ReadResult({
   const hours = (Date.parse(read.madeAt) - Date.parse(run.began.madeAt)) / 3600_000;
   const result = holdingResult({ ...body, began: body, read: read.body, hours });
   const shown = (kPa: number) => formatPressure(kPa, units);
+  /** Of the arithmetic, in the project's unit: the air too. */
+  const figure = (kPa: number) =>
+    shownNumber((units === 'mm' ? kPa : kPa / pressureFromShown(1, units)).toFixed(2));
   const kelvin = (celsius: number) => shownNumber((celsius + 273.15).toFixed(2));
   const until =
     result.waitHours === null
@@ -309,14 +340,15 @@ function ReadResult({
               : ': the errors of gauge and thermometer are too large for what may be lost'}
       </Type>
       <Type>
-        After {shownNumber(hours.toFixed(1))} h: {shown(read.body.gauge)} at {shownNumber(read.body.celsius)}{' '}
-        °C, air {shownNumber(read.body.air.toFixed(2))} kPa · {whoAndWhen(read, zone)}
+        After {shownNumber(hours.toFixed(1))} h: {shown(read.body.gauge)} at{' '}
+        {formatTemperature(read.body.celsius, units)}, air {formatAir(read.body.air, units)} ·{' '}
+        {whoAndWhen(read, zone)}
       </Type>
       <Type look="small">
-        A tight closure reads ({shownNumber(body.gauge.toFixed(2))} + {shownNumber(body.air.toFixed(2))}) ×{' '}
-        {kelvin(read.body.celsius)} / {kelvin(body.celsius)} − {shownNumber(read.body.air.toFixed(2))} ={' '}
-        {shownNumber(result.expected.toFixed(2))} kPa. Lost, reckoned to the first temperature:{' '}
-        {shown(result.lost)} ± {shown(result.uncertainty)}; it may lose {shown(result.mayLose)} by now.
+        A tight closure reads ({figure(body.gauge)} + {figure(body.air)}) × {kelvin(read.body.celsius)} /{' '}
+        {kelvin(body.celsius)} − {figure(read.body.air)} = {figure(result.expected)} {pressureUnit(units)}.
+        Lost, reckoned to the first temperature: {shown(result.lost)} ± {shown(result.uncertainty)}; it may
+        lose {shown(result.mayLose)} by now.
       </Type>
       {result.leakRate !== null ? (
         <Type look="small">

@@ -1,5 +1,13 @@
 import { endsOfRuns, type FiberEnd } from '../../plan/fiberEnd';
-import { compareFacts, isGearFact, knownFact, type Fact, type GearFact, type SpliceFact } from '../../facts';
+import {
+  closureOf as atClosure,
+  compareFacts,
+  isGearFact,
+  knownFact,
+  type Fact,
+  type GearFact,
+  type SpliceFact,
+} from '../../facts';
 import { passedOver, passedOverBook, type PassedOver } from '../../gear/passedOver';
 import type { Cable } from '../../line/cable';
 import { fiberCount, fiberName } from '../../line/fiberNumber';
@@ -66,11 +74,15 @@ export function asBuilt({
   );
   const known: Fact[] = [];
   let unread = 0;
+  const unreadAt = new Map<string, number>();
   const byClosure = new Map<string, Fact[]>(chosen.map(({ id }) => [id, []]));
   for (const { fact } of own) {
     const one = knownFact(fact);
-    if (!one) unread += 1;
-    else {
+    if (!one) {
+      unread += 1;
+      const at = atClosure(fact) ?? '';
+      unreadAt.set(at, (unreadAt.get(at) ?? 0) + 1);
+    } else {
       known.push(one);
       const { closureId: at } = one.subject as { closureId?: string };
       if (at) byClosure.get(at)?.push(one);
@@ -94,7 +106,11 @@ export function asBuilt({
     const ofIt = byClosure.get(closure.id)!;
     const ledger = buildLedger(planClosure(closure, cables), ofIt, project.limits);
     ledgers.push(ledger);
-    return closureOf(definition, closure, cables, ledger, ofIt, book, pictures);
+    return closureOf(definition, closure, cables, ledger, ofIt, {
+      book,
+      pictures,
+      unread: unreadAt.get(closure.id) ?? 0,
+    });
   });
   onProgress?.(inOrder.length, inOrder.length);
   const used = new Set(closures.flatMap(({ machines }) => machines));
@@ -227,8 +243,16 @@ function closureOf(
   cables: ReadonlyMap<string, Cable>,
   ledger: ClosureLedger,
   facts: readonly Fact[],
-  book: PassedOver,
-  pictures: ReadonlyMap<string, AsBuiltPicture>,
+  {
+    book,
+    pictures,
+    unread,
+  }: {
+    readonly book: PassedOver;
+    readonly pictures: ReadonlyMap<string, AsBuiltPicture>;
+    /** Records of a newer Cordel. */
+    readonly unread: number;
+  },
 ): AsBuiltClosure {
   const { limits } = definition.project;
   const site = siteOf(definition.sites, closure.siteId);
@@ -311,7 +335,7 @@ function closureOf(
         by,
         picture: pictures.get(id) ?? null,
       })),
-    ready: readyLines({ ledger, facts, seal: stage, book, limits, unread: 0 }).map(
+    ready: readyLines({ ledger, facts, seal: stage, book, limits, unread }).map(
       ({ code, stands, words }) => ({
         code,
         stands,

@@ -1,5 +1,14 @@
 import { conditionsSchema, type Conditions, type Units, shownNumber } from '@cordel/core';
-import { altitudeAt, celsiusToFahrenheit, fahrenheitToCelsius, pressureAt } from '@cordel/core/gear';
+import {
+  airFromShown,
+  airUnit,
+  altitudeAt,
+  pressureAt,
+  shownAir,
+  shownTemperature,
+  temperatureFromShown,
+  temperatureUnit,
+} from '@cordel/core/gear';
 import { StyleSheet, View } from 'react-native';
 import { setPreferences, usePreferences } from '../../../data/preferences';
 import { Action } from '../../../ui/Action';
@@ -14,7 +23,7 @@ const metersPerFoot = 0.3048;
 export interface WeatherText {
   readonly temperature: string;
   readonly humidity: string;
-  /** kPa, or an altitude in m or ft. */
+  /** kPa or inHg, or an altitude in m or ft. */
   readonly pressure: string;
 }
 
@@ -27,14 +36,11 @@ export function weatherText(weather: Conditions | null, units: Units, by: Pressu
   const { temperature = null, humidity = null, pressure = null } = weather ?? {};
   const altitude = pressure === null ? null : altitudeAt(pressure) / (units === 'in' ? metersPerFoot : 1);
   return {
-    temperature: figure(
-      temperature !== null && units === 'in' ? celsiusToFahrenheit(temperature) : temperature,
-      1,
-    ),
+    temperature: figure(temperature === null ? null : shownTemperature(temperature, units), 1),
     humidity: figure(humidity),
     pressure:
       by === 'pressure'
-        ? figure(pressure, 1)
+        ? figure(pressure === null ? null : shownAir(pressure, units), units === 'in' ? 2 : 1)
         : figure(altitude === null ? null : Math.round(altitude / 10) * 10),
   };
 }
@@ -48,10 +54,12 @@ export function readWeather(
   const read = (value: string, convert: (value: number) => number) =>
     value.trim() === '' ? null : convert(toNumber(value));
   const result = conditionsSchema.safeParse({
-    temperature: read(text.temperature, (value) => (units === 'in' ? fahrenheitToCelsius(value) : value)),
+    temperature: read(text.temperature, (value) => temperatureFromShown(value, units)),
     humidity: read(text.humidity, (value) => value),
     pressure: read(text.pressure, (value) =>
-      by === 'pressure' ? value : pressureAt(units === 'in' ? value * metersPerFoot : value),
+      by === 'pressure'
+        ? airFromShown(value, units)
+        : pressureAt(units === 'in' ? value * metersPerFoot : value),
     ),
   });
   if (result.success) return { conditions: result.data, troubles: {} };
@@ -84,10 +92,10 @@ export function WeatherFields({
   const { pressureBy } = usePreferences();
   const { troubles } = readWeather(text, units, pressureBy);
   const fields: readonly (readonly [keyof WeatherText, string, string])[] = [
-    ['temperature', 'Temperature', units === 'in' ? '°F' : '°C'],
+    ['temperature', 'Temperature', temperatureUnit(units)],
     ['humidity', 'Humidity', '%'],
     pressureBy === 'pressure'
-      ? ['pressure', 'Air pressure', 'kPa']
+      ? ['pressure', 'Air pressure', airUnit(units)]
       : ['pressure', 'Altitude', units === 'in' ? 'ft' : 'm'],
   ];
   const other = pressureBy === 'pressure' ? 'altitude' : 'pressure';

@@ -17,13 +17,13 @@ const forms = [
   {
     form: 'pdf',
     label: 'Report (PDF)',
-    detail: 'Page one says whether it is good; then every splice, seal, gear',
+    detail: 'Page one says whether it is good; then every splice, seal, photo, gear',
   },
   { form: 'short', label: 'Report of one page (PDF)', detail: 'Page one alone' },
   { form: 'xlsx', label: 'Workbook (XLSX)', detail: 'A summary, a sheet for each closure, filters' },
   { form: 'csv', label: 'Table (CSV)', detail: 'A row for each fiber' },
   { form: 'json', label: 'Record (JSON)', detail: 'Everything; its schema is in docs/as-built.schema.json' },
-  { form: 'geojson', label: 'Map (GeoJSON)', detail: 'Sites and cables whose positions are known' },
+  { form: 'geojson', label: 'Map (GeoJSON)', detail: 'Route, sites and cables where positions are known' },
   {
     form: 'labels',
     label: 'Labels (PDF)',

@@ -162,7 +162,8 @@ function Documents({ definition }: { definition: ProjectDefinition }) {
       <ToldWords told={told} />
       <Type look="small" tone="soft">
         The losses are the splicing machine’s estimates. The actual loss of a splice is the average of OTDR
-        readings from both ends.
+        readings from both ends. A project file has every record, but not the pictures of photos and not the
+        signed documents: a backup of the shelf has those.
       </Type>
       <Action
         label="Delete this project"
@@ -172,7 +173,7 @@ function Documents({ definition }: { definition: ProjectDefinition }) {
       />
       <Sheet title="Delete this project?" open={deleting} onClose={() => setDeleting(false)}>
         <Type>
-          {`“${project.name}” leaves the shelf with every reading in it. For 30 days it can be put back from the foot of the shelf; after that only a project file brings it back.`}
+          {`“${project.name}” leaves the shelf with every reading in it. For 30 days it can be put back from the foot of the shelf; after that only a project file or a backup brings it back.`}
         </Type>
         {remove.error ? (
           <Type tone="accent" role="alert">

@@ -71,8 +71,9 @@ export class Engine {
     takenBack?: () => void,
     picture?: ArrayBuffer,
   ): Promise<boolean> {
-    const kept = await this.log.append(projectId, fact, shown, takenBack, picture);
-    if (kept && picture) this.pictures.kept(fact.id, projectId);
+    const keeping = this.log.append(projectId, fact, shown, takenBack, picture);
+    if (picture) await this.pictures.comes(fact.id, projectId, keeping);
+    const kept = await keeping;
     if (kept) this.push.soon(afterEntry);
     return kept;
   }

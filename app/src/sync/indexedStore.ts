@@ -41,8 +41,10 @@ interface Tables extends DBSchema {
   };
   picture: {
     key: [id: string, size: PictureSize];
-    value: StoredPicture & { /** Only where it is. */ unsent?: 1 };
-    indexes: { unsent: number; project: string };
+    value: StoredPicture & {
+      /** Its project, only where it is: those are listed without their bytes. */ unsent?: string;
+    };
+    indexes: { unsent: string; project: string };
   };
 }
 
@@ -105,7 +107,7 @@ export class IndexedStore implements Store {
     const { id, projectId } = entry;
     const add = () =>
       this.change(['entry', 'picture'], async (change) => {
-        await change.objectStore('picture').put({ id, size: 'own', projectId, bytes, unsent: 1 });
+        await change.objectStore('picture').put({ id, size: 'own', projectId, bytes, unsent: projectId });
         if ((await change.objectStore('entry').index('id').getKey(id)) === undefined)
           await change.objectStore('entry').add(entry);
       });
@@ -216,7 +218,7 @@ export class IndexedStore implements Store {
         await entries.add({ id, projectId, raw, refused: null });
         // What it lost it lost with its picture.
         const picture = await pictures.get([id, 'own']);
-        if (picture) await pictures.put({ ...picture, unsent: 1 });
+        if (picture) await pictures.put({ ...picture, unsent: projectId });
       }
       await table.delete(ofProject(projectId));
       for (const { seq, raw } of facts) {
@@ -299,9 +301,8 @@ export class IndexedStore implements Store {
   unsentPictures(): Promise<readonly Pick<StoredPicture, 'id' | 'projectId'>[]> {
     return this.read(async (database) => {
       const found: Pick<StoredPicture, 'id' | 'projectId'>[] = [];
-      // One at a time: all of them together may be more than there is memory for.
-      let at = await database.transaction('picture').store.index('unsent').openCursor();
-      for (; at; at = await at.continue()) found.push({ id: at.value.id, projectId: at.value.projectId });
+      let at = await database.transaction('picture').store.index('unsent').openKeyCursor();
+      for (; at; at = await at.continue()) found.push({ id: at.primaryKey[0], projectId: at.key });
       return found;
     });
   }
@@ -451,7 +452,7 @@ async function deleteSent<C extends PictureCursor>(opened: Promise<C | null>): P
     if (!at.value.unsent) await at.delete();
 }
 interface PictureCursor {
-  readonly value: { readonly unsent?: 1 };
+  readonly value: { readonly unsent?: string };
   delete(): Promise<void>;
   continue(): Promise<PictureCursor | null>;
 }

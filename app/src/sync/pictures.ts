@@ -7,6 +7,8 @@ type Waiting = Pick<StoredPicture, 'id' | 'projectId'>;
 export class Pictures {
   private store!: Store;
   private waiting: readonly Waiting[] = [];
+  /** Being kept just now. */
+  private readonly coming = new Set<string>();
   private readonly begun: Promise<void>;
 
   constructor(private readonly around: Surroundings) {
@@ -19,16 +21,17 @@ export class Pictures {
     this.waiting = await this.store.unsentPictures();
   }
 
-  /** One that was just kept with its fact. */
-  kept(id: string, projectId: string): void {
-    this.waiting = [...this.waiting, { id, projectId }];
+  /** One is on its way once it is kept with its fact, which `keeping` resolves with. */
+  async comes(id: string, projectId: string, keeping: Promise<boolean>): Promise<void> {
+    this.coming.add(id);
+    if (await keeping) this.waiting = [...this.waiting.filter((one) => one.id !== id), { id, projectId }];
+    this.coming.delete(id);
   }
 
-  /** Oldest first. */
   readonly onTheirWay = (): readonly Waiting[] => this.waiting;
 
   /** Whether the picture has to go before its fact. */
-  readonly waits = (id: string): boolean => this.waiting.some((one) => one.id === id);
+  readonly waits = (id: string): boolean => this.coming.has(id) || this.waiting.some((one) => one.id === id);
 
   /** Brings one to the server. Rejects where it could not, with the server's refusal or because it is away. */
   async send({ id, projectId }: Waiting): Promise<void> {

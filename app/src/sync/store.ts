@@ -134,7 +134,7 @@ export interface Store {
   factsOf(projectId: string, closureId: string, after: number): Promise<NumberedFact[]>;
   /** All facts of a project that were read, in the server's order. */
   allFacts(projectId: string): Promise<readonly unknown[]>;
-  /** Pictures taken here that the server has not confirmed, oldest first. */
+  /** Pictures taken here that the server has not confirmed. */
   unsentPictures(): Promise<readonly Pick<StoredPicture, 'id' | 'projectId'>[]>;
   /** The server has it. It stays here, to be looked at, as long as there is room. */
   pictureSent(id: string): Promise<void>;

@@ -42,8 +42,8 @@ export default {
       rootDir: 'server',
       ...plain,
       ...onPostgres,
-      // About the folder of an embedded database.
-      testPathIgnorePatterns: ['/node_modules/', '(folder|logOnDisk)\\.test'],
+      // About the folder of an embedded database, or about what no database has a part in.
+      testPathIgnorePatterns: ['/node_modules/', '(folder|logOnDisk|machine|photos)\\.test'],
     },
     {
       displayName: 'app',

@@ -1,5 +1,6 @@
 import { benchKill } from './kill';
 import { benchLedger } from './ledger';
+import { benchMachine } from './machine';
 import { benchNight } from './night';
 import { benchPhotos } from './photos';
 import { benchPlan } from './plan';
@@ -12,6 +13,7 @@ import { benchRibbonTap, benchTap } from './tap';
 
 const benches: readonly (readonly [string, () => unknown])[] = [
   ['ledger', benchLedger],
+  ['machine', benchMachine],
   ['plan', benchPlan],
   ['server', benchServer],
   ['record', benchRecord],

@@ -20,6 +20,7 @@ import { isPicture, photoRoutes } from './routes/photos';
 import { recordRoutes } from './routes/record';
 import { signOffRoutes } from './routes/signOff';
 import { lineRoutes } from './routes/line';
+import { machineRoutes } from './routes/machines';
 import { planRoutes } from './routes/plan';
 import { spliceRoutes } from './routes/splice';
 import { isBackup, wholeShelfRoutes } from './routes/wholeShelf';
@@ -36,11 +37,13 @@ export interface Server {
   /** Where its data is, for the operator. */
   readonly folder: string;
   readonly migrations: readonly Migration[];
+  /** Aborted when the server ends: streams end then. */
+  readonly ending: AbortSignal;
 }
 
 /** Everything below /api, one file of routes per stage of the job. */
 function api(server: Server) {
-  const { database, clock, version, folder, migrations } = server;
+  const { database, clock, version, folder, migrations, ending } = server;
   const writer = new FactWriter(database, clock);
   const progress = new ProgressBook(database);
   const tooLarge = () =>
@@ -70,6 +73,7 @@ function api(server: Server) {
     .use('/projects', limit)
     .use('/models/*', limit)
     .use('/gear/*', limit)
+    .use('/machines/*', limit)
     .get('/health', async (context) => {
       await database.read.execute(sql`select 1`);
       return context.json({ ok: true, clock: clock.trusted() === null ? 'not set' : 'set' });
@@ -83,7 +87,8 @@ function api(server: Server) {
     .route('/', recordRoutes(database, clock))
     .route('/', signOffRoutes(database, clock))
     .route('/', photoRoutes(database, clock))
-    .route('/', wholeShelfRoutes(database, clock, migrations, folder));
+    .route('/', wholeShelfRoutes(database, clock, migrations, folder))
+    .route('/', machineRoutes(ending));
 }
 
 export type Api = ReturnType<typeof api>;

@@ -46,9 +46,14 @@ async function main(): Promise<void> {
     if (process.argv.includes('--demo') && (await fillWithDemo(database, demoNight(clock.now()))))
       console.log('The shelf was empty: the demo scenario is on it now.');
     const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
-    const app = cordelServer({ database, clock, log, version, folder, migrations }, await web, config.hosts);
+    const ending = new AbortController();
+    const app = cordelServer(
+      { database, clock, log, version, folder, migrations, ending: ending.signal },
+      await web,
+      config.hosts,
+    );
     const { server, port } = await onPort(config, (host, wanted) => listenOn(app.fetch, host, wanted));
-    endPolitely(server, log, close);
+    endPolitely(server, log, ending, close);
     tell(config, port, clock.trusted() === null);
   } catch (error) {
     await close().catch(() => undefined);
@@ -90,14 +95,18 @@ function tell({ host, open, databaseUrl }: Config, port: number, clockNotSet: bo
 }
 
 /** Takes no new request, lets those that run end, closes the database, and ends. */
-function endPolitely(server: ReturnType<typeof serve>, log: Log, close: () => Promise<void>): void {
+function endPolitely(
+  server: ReturnType<typeof serve>,
+  log: Log,
+  ending: AbortController,
+  close: () => Promise<void>,
+): void {
   // A browser keeps connections open after the last answer, and opens some on which it never asks: Node closes neither by itself.
   const open = new Map<Socket, number>();
-  let ending = false;
   const count = (socket: Socket, change: number) => {
     const running = (open.get(socket) ?? 0) + change;
     open.set(socket, running);
-    if (ending && running === 0) socket.end();
+    if (ending.signal.aborted && running === 0) socket.end();
   };
   server.on('connection', (socket: Socket) => {
     count(socket, 0);
@@ -109,8 +118,8 @@ function endPolitely(server: ReturnType<typeof serve>, log: Log, close: () => Pr
   });
 
   const end = async () => {
-    if (ending) return;
-    ending = true;
+    if (ending.signal.aborted) return;
+    ending.abort();
     const closed = new Promise<void>((done) => server.close(() => done()));
     for (const [socket, running] of open) if (running === 0) socket.destroy();
     const cut = setTimeout(() => open.forEach((_, socket) => socket.destroy()), patience);

@@ -11,7 +11,7 @@ import { Sheet } from '../../../ui/Sheet';
 import { dayOf } from '../../../ui/times';
 import { space, touch } from '../../../ui/tokens';
 import { Trouble } from '../../../ui/Trouble';
-import { Type } from '../../../ui/Type';
+import { SpokenOnly, Type } from '../../../ui/Type';
 import type { Sealing } from '../useSeal';
 import { AddPhotos } from './AddPhotos';
 import { Picture } from './Picture';
@@ -43,13 +43,8 @@ export function Photos({ atHand, seal, of, title, all = false }: PhotosProps) {
           {standing.map((photo, index) => {
             const words = [all ? shows(photo) : null, photo.caption].filter(Boolean).join(': ');
             return (
-              <Pressable
-                key={photo.id}
-                role="button"
-                aria-label={`Photo ${index + 1} of ${standing.length}${words ? `, ${words}` : ''}`}
-                onPress={() => setOpened(photo.id)}
-                style={styles.cell}
-              >
+              <Pressable key={photo.id} role="button" onPress={() => setOpened(photo.id)} style={styles.cell}>
+                <SpokenOnly text={`Photo ${index + 1} of ${standing.length}${words ? ', ' : ''}`} />
                 <Picture projectId={atHand.projectId} id={photo.id} alt="" size="small" />
                 {words ? (
                   <Type look="small" numberOfLines={2} style={styles.caption}>

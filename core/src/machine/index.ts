@@ -1,0 +1,11 @@
+/** Splicing machines: how one is linked, and one that is simulated. An entrance of its own. */
+export * from './command';
+export * from './draws';
+export * from './faults';
+export * from './joints';
+export * from './link';
+export * from './linkConformance';
+export * from './loss';
+export * from './running';
+export * from './standIn';
+export * from './wear';

@@ -1,3 +1,4 @@
+import { shownNumber } from '@cordel/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -39,7 +40,7 @@ export function BackupScreen() {
         setBusy(`Fetching it, ${Math.round(share * 100)} %`),
       );
       saveBlob(blob, name);
-      return `Saved as ${name}, ${(blob.size / 1e6).toFixed(1)} MB. Keep it where it outlives this machine.`;
+      return `Saved as ${name}, ${shownNumber(Math.max(0.1, blob.size / 1e6).toFixed(1))} MB. Keep it where it outlives this machine.`;
     });
   const read = (file: File) =>
     during('Reading it in …', async () => {

@@ -68,8 +68,8 @@ export function useSeal({
       if (read.status === 'wrong') return read.message;
       before.push(fact);
       // Where the device cannot keep it every screen says so.
-      await record(fact, undefined, undefined, picture);
-      return null;
+      const kept = await record(fact, undefined, undefined, picture);
+      return kept || !picture ? null : 'This device could not keep it. Make room on it, and take it again.';
     };
     return {
       thing,

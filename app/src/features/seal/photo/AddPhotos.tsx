@@ -25,17 +25,17 @@ export function AddPhotos({
   const files = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState<string | null>(null);
   const [troubles, setTroubles] = useState<readonly string[]>([]);
+  const kept = async (file: File) => seal.takePhoto(of, await photoOf(file));
   const take = async (chosen: readonly File[]) => {
     const wrong: string[] = [];
     for (const [index, file] of chosen.entries()) {
       setBusy(chosen.length > 1 ? `Keeping ${index + 1} of ${chosen.length} …` : 'Keeping …');
-      try {
-        const trouble = await seal.takePhoto(of, await photoOf(file));
-        if (trouble !== null) wrong.push(`${file.name}: ${trouble}`);
-      } catch (error) {
-        if (!(error instanceof NoPhoto)) throw error;
-        wrong.push(`${file.name}: ${error.message}`);
-      }
+      const trouble = await kept(file).catch((error: unknown) =>
+        error instanceof NoPhoto
+          ? error.message
+          : 'This device could not make a picture of it. Close other pages, and take it again.',
+      );
+      if (trouble !== null) wrong.push(`${file.name}: ${trouble}`);
     }
     setBusy(null);
     setTroubles(wrong);

@@ -5,6 +5,8 @@ export * from './faults';
 export * from './joints';
 export * from './link';
 export * from './linkConformance';
+export * from './log/encoding';
+export * from './log/times';
 export * from './loss';
 export * from './running';
 export * from './standIn';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema } from '../schemas';
+import { sortedKeys } from '../sortedKeys';
 import { attemptKind, type Attempt } from './attempt';
 import { calibrationKind, type Calibration } from './calibration';
 import { correctionKind, type Correction } from './correction';
@@ -153,22 +154,12 @@ export function knownFact(raw: { readonly kind: string; readonly v: number }): F
 export function inWrittenOrder<F extends Fact | UnknownFact>(fact: F): F {
   const kind = byName.get(fact.kind);
   if (kind?.version === fact.v) return kind.schema.parse(fact) as F;
-  return sorted(fact) as F;
-}
-
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, sorted(inner)]),
-  );
+  return sortedKeys(fact) as F;
 }
 
 /** Whether two facts say the same, whatever order their fields came in. */
 export function sameFact(a: Fact | UnknownFact, b: Fact | UnknownFact): boolean {
-  return JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
+  return JSON.stringify(sortedKeys(a)) === JSON.stringify(sortedKeys(b));
 }
 
 function wrong(message: string, path: readonly PropertyKey[] = []): ReadFact {

@@ -1,3 +1,4 @@
+import { sortedKeys } from '../sortedKeys';
 import {
   foundMachineSchema,
   logRowSchema,
@@ -116,17 +117,7 @@ export async function linkConformance({
   return broken;
 }
 
-const same = (a: unknown, b: unknown) => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, sorted(inner)]),
-  );
-}
-
+const same = (a: unknown, b: unknown) => JSON.stringify(sortedKeys(a)) === JSON.stringify(sortedKeys(b));
 async function ends(work: Promise<void>): Promise<boolean> {
   return work.then(
     () => true,

@@ -18,13 +18,8 @@ import { connectorNames, type Closure } from '../../plan/closure';
 import { planClosure } from '../../plan/trays/closurePlan';
 import { lightOf, lightSeenWords } from '../../prepare/steps/connectors';
 import { measuredDiameters, prepareState } from '../../prepare/steps/tickTargets';
-import { endPlate } from '../../seal/seals';
-import { holdingResult } from '../../seal/holding';
 import { sealStage } from '../../seal/stage';
-import { photosOf } from '../../seal/photos';
-import { openingWords, photoWords, pointWords, sealWords } from '../../seal/words';
 import type { SealedAt } from '../../seal/finalLook';
-import { sealKey } from '../../seal/seals';
 import { spliceHistory, type StandingAttempt } from '../../splice/record/history';
 import { buildLedger, type ClosureLedger } from '../../splice/record/ledger';
 import { highestLoss } from '../../splice/record/reading';
@@ -38,10 +33,10 @@ import type {
   AsBuiltClosure,
   AsBuiltEnd,
   AsBuiltPicture,
-  AsBuiltSeal,
   AsBuiltSplice,
   AsBuiltSums,
 } from './schema';
+import { photosIn, sealOf } from './seal';
 
 export interface AsBuiltInput {
   readonly definition: ProjectDefinition;
@@ -325,16 +320,7 @@ function closureOf(
       };
     }),
     seal: sealOf(thing, stage, definition.project.units),
-    photos: photosOf(facts)
-      .filter(({ removed }) => !removed)
-      .map(({ id, of, caption, madeAt, by }) => ({
-        id,
-        shows: photoWords(of, thing, stage, definition.project.units),
-        caption,
-        at: madeAt,
-        by,
-        picture: pictures.get(id) ?? null,
-      })),
+    photos: photosIn(thing, stage, definition.project.units, pictures),
     ready: readyLines({ ledger, facts, seal: stage, book, limits, unread }).map(
       ({ code, stands, words }) => ({
         code,
@@ -432,79 +418,5 @@ function endOf({ cableId, fiber, side }: FiberEnd, cables: ReadonlyMap<string, C
     colors: [name.unitColor.code, name.group === null ? null : `group ${name.group}`, name.fiberColor.code]
       .filter(Boolean)
       .join(' '),
-  };
-}
-
-function sealOf(thing: SealedAt, stage: ReturnType<typeof sealStage>, units: 'mm' | 'in'): AsBuiltSeal {
-  const { state } = stage;
-  const name = (seal: Parameters<typeof sealWords>[0]) => sealWords(seal, stage, thing);
-  const bubblesOf = (looked: (typeof state.rounds)[number]['looked']) =>
-    [...looked.values()].flatMap(({ body }) => (body.saw === 'bubbles' ? [body.seal] : []));
-  const bubbled = new Set(
-    state.rounds.filter(({ before }) => !before).flatMap(({ looked }) => bubblesOf(looked).map(sealKey)),
-  );
-  return {
-    sealed: stage.sealed,
-    tickedOnly: stage.tickedOnly,
-    testPressure: stage.testPressure,
-    underPressure: state.pressure?.kPa ?? null,
-    points: stage.points.map((point) => ({
-      chapter: point.chapter,
-      title: pointWords(point, thing, stage, units).title,
-      answer: point.check?.body.answer === 'open' ? null : (point.check?.body.answer ?? null),
-      stale: point.stale,
-      at: point.check?.madeAt ?? null,
-      by: point.check?.by ?? null,
-      note: point.check?.body.note ?? '',
-    })),
-    openings: endPlate(stage.openings).spots.map(({ opening, x, y, r }) => ({
-      number: opening.number,
-      name: openingWords(opening),
-      plug: opening.guests.length === 0,
-      bubbled: bubbled.has(sealKey(opening.seal)),
-      x,
-      y,
-      r,
-    })),
-    rounds: state.rounds.map((round) => ({
-      number: round.number,
-      kPa: round.kPa,
-      at: round.pumped.madeAt,
-      by: round.pumped.by,
-      releasedAt: round.released?.madeAt ?? null,
-      looked: round.looked.size,
-      bubbles: bubblesOf(round.looked).map(name),
-      reseated: round.reseated.map(({ body }) => [name(body.seal), body.note].filter(Boolean).join(': ')),
-      beforeReopening: round.before,
-    })),
-    holding: state.holding.flatMap(({ began, reads, dropped }) =>
-      dropped
-        ? []
-        : reads.map((read) => {
-            const hours = (Date.parse(read.madeAt) - Date.parse(began.madeAt)) / 3600_000;
-            const { lost, uncertainty, mayLose, verdict, leakRate } = holdingResult({
-              ...began.body,
-              began: began.body,
-              read: read.body,
-              hours,
-            });
-            return {
-              beganAt: began.madeAt,
-              readAt: read.madeAt,
-              hours,
-              lost,
-              uncertainty,
-              mayLose,
-              verdict,
-              leakRate,
-            };
-          }),
-    ),
-    reopenings: state.reopenings.map(({ madeAt, by, body }) => ({
-      at: madeAt,
-      by,
-      reason: body.reason,
-      note: body.note,
-    })),
   };
 }

@@ -72,6 +72,12 @@ test('on a wide screen the photos of all points stand together, those of another
   await attach(phone, 'Photo of Tag written and on', [await makePhoto(800, 600)]);
   await see(phone, '1 photo', { role: 'group', name: 'Tag written and on' });
   await seeGone(phone, 'to send', 'head');
+  // Of any of the openings too, not only of the one that was tightened last.
+  await phone.goto(`${at.demo.closure}/seal/tighten`);
+  await press(phone, /^2\. Opening 5/);
+  await attach(phone, 'Photos of Opening 5, Round: A 96 Moinho', [await makePhoto(700, 500)]);
+  await see(phone, '2. Opening 5, Round: A 96 Moinho, tight, 1 photo', { role: 'group', name: 'Order' });
+  await seeGone(phone, 'to send', 'head');
   await phone.close();
   const page = await at.open({ size: 'wide' });
   await page.goto(`${at.demo.closure}/seal/stages`);

@@ -1,6 +1,7 @@
 import {
   holderName,
   openingWords,
+  photoKey,
   pointHolds,
   sealKey,
   tighteningStands,
@@ -9,14 +10,15 @@ import {
 } from '@cordel/core/seal';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Screen } from '../../shell/frame/Screen';
 import { places } from '../../shell/places';
 import { PreparePanes, type AtHand } from '../../shell/steps/AtClosure';
 import { Action } from '../../ui/Action';
 import { Caution } from '../../ui/Caution';
 import { Empty } from '../../ui/States';
-import { gutter, space } from '../../ui/tokens';
+import { useCordelTheme } from '../../ui/theme';
+import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { EndPlate } from './EndPlate';
 import { Photos } from './photo/Photos';
@@ -28,7 +30,9 @@ import type { Sealing } from './useSeal';
 export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing }) {
   const { projectId, closure, definition, siteName } = atHand;
   const { stage, thing } = seal;
+  const { palette } = useCordelTheme();
   const [told, setTold] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<string | null>(null);
   const points = stage.points.filter(({ chapter }) => chapter === 'tighten');
   const { next, outOfOrder } = tighteningStands(points);
   const pointOf = (opening: Opening) =>
@@ -37,6 +41,7 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
   const following = nextStage(stagesOf(stage, thing, definition.project.units), stage);
   const tightened = (point: SealPointAt) => {
     setTold(null);
+    setChosen(null);
     void seal.check(point.point, 'yes');
   };
   const pressed = (opening: Opening) => {
@@ -48,9 +53,16 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
     } else if (point === next) tightened(point);
     else setTold(`Not yet: the next is ${next?.opening ? openingWords(next.opening) : ''}.`);
   };
-  // Of the one that was just tightened, or of the next.
-  const photographed =
-    points.filter(pointHolds).sort((a, b) => (a.check!.madeAt < b.check!.madeAt ? 1 : -1))[0] ?? next;
+  // Photos are of the one that was picked; else of the one that was just tightened, or of the next.
+  const shown =
+    points.find(({ key }) => key === chosen) ??
+    points.filter(pointHolds).sort((a, b) => (a.check!.madeAt < b.check!.madeAt ? 1 : -1))[0] ??
+    next;
+  const photosAt = ({ point }: SealPointAt) => {
+    const own = photoKey({ what: 'point', point });
+    const count = seal.photos.filter(({ of, removed }) => !removed && photoKey(of) === own).length;
+    return count === 0 ? '' : count === 1 ? ', 1 photo' : `, ${count} photos`;
+  };
   const holder = stage.how ? holderName(stage.how) : 'cap';
   return (
     <PreparePanes atHand={atHand}>
@@ -115,10 +127,19 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
                   Order
                 </Type>
                 {points.map((point, index) => (
-                  <Type key={point.key} look={point === next ? 'strong' : 'body'}>
-                    {index + 1}. {point.opening ? openingWords(point.opening) : ''}
-                    {pointHolds(point) ? ', tight' : point === next ? ', next' : ''}
-                  </Type>
+                  <Pressable
+                    key={point.key}
+                    role="button"
+                    aria-pressed={point === shown}
+                    onPress={() => setChosen(point.key)}
+                    style={[styles.point, point === shown && { borderColor: palette.ink }]}
+                  >
+                    <Type look={point === next ? 'strong' : 'body'}>
+                      {index + 1}. {point.opening ? openingWords(point.opening) : ''}
+                      {pointHolds(point) ? ', tight' : point === next ? ', next' : ''}
+                      {photosAt(point)}
+                    </Type>
+                  </Pressable>
                 ))}
               </View>
               <Type>
@@ -126,12 +147,12 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
                 begins to bulge.
               </Type>
               <Caution text="No power tools: they crush the seal and strip the thread. Fingers out of the way of the wrench." />
-              {photographed ? (
+              {shown ? (
                 <Photos
                   atHand={atHand}
                   seal={seal}
-                  of={{ what: 'point', point: photographed.point }}
-                  title={photographed.opening ? openingWords(photographed.opening) : ''}
+                  of={{ what: 'point', point: shown.point }}
+                  title={shown.opening ? openingWords(shown.opening) : ''}
                 />
               ) : null}
               {done > 0 ? (
@@ -158,4 +179,11 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
 
 const styles = StyleSheet.create({
   list: { padding: space.large, paddingLeft: gutter.width / 2, gap: space.medium, maxWidth: 760 },
+  point: {
+    minHeight: touch.bench,
+    justifyContent: 'center',
+    paddingHorizontal: space.small,
+    borderWidth: stroke.rule,
+    borderColor: 'transparent',
+  },
 });

@@ -142,11 +142,6 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
                   </Pressable>
                 ))}
               </View>
-              <Type>
-                Each {holder} by hand, a can wrench or spanner at most, evenly, until the sealing material
-                begins to bulge.
-              </Type>
-              <Caution text="No power tools: they crush the seal and strip the thread. Fingers out of the way of the wrench." />
               {shown ? (
                 <Photos
                   atHand={atHand}
@@ -155,6 +150,11 @@ export function TightenPart({ atHand, seal }: { atHand: AtHand; seal: Sealing })
                   title={shown.opening ? openingWords(shown.opening) : ''}
                 />
               ) : null}
+              <Type>
+                Each {holder} by hand, a can wrench or spanner at most, evenly, until the sealing material
+                begins to bulge.
+              </Type>
+              <Caution text="No power tools: they crush the seal and strip the thread. Fingers out of the way of the wrench." />
               {done > 0 ? (
                 <Action
                   bench

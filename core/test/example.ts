@@ -1,4 +1,5 @@
 import {
+  factVersion,
   equalTubes,
   limitsPresets,
   planClosure,
@@ -96,7 +97,7 @@ export function attempt(
   } = more;
   made += 1;
   return {
-    v: 2,
+    v: factVersion('attempt'),
     id: own ?? id(made),
     kind: 'attempt',
     madeAt: madeAt ?? timeOf(minute ?? made),

@@ -70,7 +70,7 @@ describe('of another age', () => {
       note: '',
     };
     for (let time = 0; time < 2; time += 1) expect((await post([old])).body.accepted).toHaveLength(1);
-    expect(await everyFact(factsUrl)).toMatchObject([{ v: 2, id: old.id, body: { readings: old.readings } }]);
+    expect(await everyFact(factsUrl)).toMatchObject([{ v: 3, id: old.id, body: { readings: old.readings } }]);
   });
 });
 

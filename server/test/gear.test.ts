@@ -1,4 +1,4 @@
-import type { Calibration, GearEvent } from '@cordel/core';
+import { factVersion, type Calibration, type GearEvent } from '@cordel/core';
 import {
   machineStanding,
   newGear,
@@ -126,6 +126,7 @@ describe('gear', () => {
         ...wrong,
         id: randomUUID(),
         ...at(12),
+        v: factVersion('correction'),
         kind: 'correction',
         body: { attemptId: id, result: null, reason: 'mistake' },
       },
@@ -140,6 +141,7 @@ describe('gear', () => {
     await post(second, [
       {
         ...makeAttempt(second.closureId, second.splices[0]!, 0.3, at(13)),
+        v: factVersion('correction'),
         kind: 'correction',
         body: {
           attemptId: book.uses[2]!.id,

@@ -1,4 +1,5 @@
 import {
+  factVersion,
   limitsPresets,
   planClosure,
   runsOf,
@@ -42,7 +43,7 @@ export function makeAttempt(
 ): Attempt {
   const { id = randomUUID(), madeAt = new Date().toISOString(), by = null, ...body } = more;
   return {
-    v: 2,
+    v: factVersion('attempt'),
     id,
     kind: 'attempt',
     madeAt,

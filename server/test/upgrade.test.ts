@@ -1,4 +1,4 @@
-import type { Fact } from '@cordel/core';
+import { factVersion, type Fact } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -196,6 +196,7 @@ test('what was corrected before corrections counted for the gear counts after it
         {
           ...attempt,
           id: randomUUID(),
+          v: factVersion('correction'),
           kind: 'correction',
           body: { attemptId: attempt.id, result: { readings, proofTestFailed, note }, reason: 'typed' },
         },

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { nameSchema } from '../schemas';
+import { idSchema, nameSchema, timeSchema } from '../schemas';
 import { gearRefSchema } from './gearRef';
 import { factKind, type FactOf } from './kind';
 import { fieldsOf, flatSpliceSubject, needsLoss, oneEach, resultShape } from './result';
@@ -18,10 +18,22 @@ export const usedGearSchema = z.strictObject({
 });
 export type UsedGear = z.infer<typeof usedGearSchema>;
 
+/** Where a reading stands in a machine's own memory, so that it is not taken twice. */
+export const originSchema = z.strictObject({
+  /** Whose memory: the identifier of the gear where it is known, else that of the linked machine. */
+  memory: idSchema,
+  /** The machine's own number of the splice, and its time by the machine's clock; null where it says none. */
+  splice: z.int().min(0).nullable(),
+  at: timeSchema.nullable(),
+  /** What came in together, from one log. */
+  batch: idSchema.optional(),
+});
+export type Origin = z.infer<typeof originSchema>;
+
 /** The splice was fused: what the machine read, what the person saw. */
 export const attemptKind = factKind({
   kind: 'attempt',
-  version: 2,
+  version: 3,
   subject: spliceSubject,
   body: z
     .strictObject({
@@ -30,6 +42,8 @@ export const attemptKind = factKind({
       simulated: z.boolean(),
       /** What it was made with, where that was picked. */
       gear: usedGearSchema.optional(),
+      /** Of a reading that came from a machine or its log. */
+      origin: originSchema.optional(),
       ...resultShape,
     })
     .refine(needsLoss.when, { message: needsLoss.message, path: ['readings'] }),
@@ -38,7 +52,10 @@ export const attemptKind = factKind({
     message: oneEach.message,
     path: ['body', 'readings'],
   },
-  upcast(_, { flat }) {
+  upcast(from, old) {
+    // Version 2 had no origin.
+    if (from === 2) return old;
+    const { flat } = old;
     if (!flat) return null;
     const { gear, ...rest } = fieldsOf(flat, 'source', 'simulated', 'gear', ...Object.keys(resultShape));
     // What was due and passed over is derived from the gear's own facts; see `passedOver`.

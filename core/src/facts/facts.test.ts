@@ -4,7 +4,16 @@ import { readProjectFile, writeProjectFile } from '../handover/projectFile';
 import { buildLedger } from '../splice/record/ledger';
 import { planClosure } from '../plan/trays/closurePlan';
 import { isDone, measured, prepareState, tickOf, tickTargets } from '../prepare/steps/tickTargets';
-import { closureOf, concernsGear, isSpliceFact, knownFact, readFact, sameFact, type Fact } from './registry';
+import {
+  closureOf,
+  concernsGear,
+  factVersion,
+  isSpliceFact,
+  knownFact,
+  readFact,
+  sameFact,
+  type Fact,
+} from './registry';
 import { spliceIdOf } from './subject';
 
 /** Written by Cordel 0.1 itself: the demo after an evening at the bench, and the storage of a phone that was offline. */
@@ -149,8 +158,20 @@ describe('what Cordel 0.1 wrote', () => {
   });
 });
 
+test('an attempt of version 2, which had no origin, is what it was, and the same fact as before', () => {
+  const now = attempt(0, 0.02);
+  const before = { ...now, v: 2 };
+  expect(readFact(before)).toEqual({ status: 'known', fact: now });
+  expect(sameFact(before, now)).toBe(true);
+  expect(sameFact({ ...before, by: 'Davi' }, now)).toBe(false);
+});
+
 describe('what a newer Cordel wrote', () => {
-  const newer = { ...attempt(0, 0.02), v: 3, body: { everything: ['is', { other: 1 }] } };
+  const newer = {
+    ...attempt(0, 0.02),
+    v: factVersion('attempt') + 1,
+    body: { everything: ['is', { other: 1 }] },
+  };
   const kind = { ...newer, v: 1, kind: 'seal-test', subject: { on: 'closure', closureId: id(21), port: 3 } };
 
   test('is kept as it came, and counts for nothing', () => {

@@ -157,9 +157,10 @@ export function inWrittenOrder<F extends Fact | UnknownFact>(fact: F): F {
   return sortedKeys(fact) as F;
 }
 
-/** Whether two facts say the same, whatever order their fields came in. */
+/** Whether two facts say the same, whatever order their fields came in, and whichever version of their kind they were written in. */
 export function sameFact(a: Fact | UnknownFact, b: Fact | UnknownFact): boolean {
-  return JSON.stringify(sortedKeys(a)) === JSON.stringify(sortedKeys(b));
+  const text = (one: Fact | UnknownFact) => JSON.stringify(sortedKeys(knownFact(one) ?? one));
+  return text(a) === text(b);
 }
 
 function wrong(message: string, path: readonly PropertyKey[] = []): ReadFact {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { attempt, factAfter, id, limits, plan, spliceAt, subjectOf, timeOf } from '../../../test/example';
-import { compareFacts, readFact, spliceIdOf, type Attempt, type Fact } from '../../facts';
+import { compareFacts, factVersion, readFact, spliceIdOf, type Attempt, type Fact } from '../../facts';
 import { addFact, allFacts, buildLedger, findSplice, rejudge } from './ledger';
 import { needsSplicing, nextOnTray, nextSplice } from '../bench/workOrder';
 
@@ -41,7 +41,12 @@ const someFacts: fc.Arbitrary<Fact[]> = fc
       );
       const about = attempts[draft.about % Math.max(1, attempts.length)];
       if (draft.kind === 'attempt' || !about)
-        facts.push({ ...base, kind: 'attempt', body: { source: 'hand', simulated: true, ...result } });
+        facts.push({
+          ...base,
+          v: factVersion('attempt'),
+          kind: 'attempt',
+          body: { source: 'hand', simulated: true, ...result },
+        });
       else if (draft.kind === 'correction' || draft.kind === 'withdrawal')
         facts.push({
           ...base,

@@ -6,9 +6,11 @@ import {
   type Attempt,
   type ClosureLedger,
   type Fact,
+  type Origin,
   type OwnerAnswer,
   type Reading,
   type SpliceState,
+  type UsedGear,
 } from '@cordel/core';
 import type { BeforeArc } from '@cordel/core/gear';
 import { useCallback, useEffect, useState } from 'react';
@@ -38,6 +40,16 @@ function readingOf(loss: number | null, seen: BeforeArc | undefined): Reading {
     ...(seen && seen.offset !== null ? { offset: seen.offset } : {}),
     ...(seen && seen.gap !== null ? { gap: seen.gap } : {}),
   };
+}
+
+/** A reading that a linked machine sent. */
+export interface MachineReading {
+  readonly readings: readonly Reading[];
+  readonly proofTestFailed: boolean;
+  readonly simulated: boolean;
+  readonly origin: Origin;
+  /** What it was made with; null: nothing on record. */
+  readonly gear: UsedGear | null;
 }
 
 /** What the bench can do at the splice one stands on. */
@@ -71,8 +83,11 @@ export function useBench(
    * Records a fact, and then goes on with the closure as it is after it.
    * @param back takes back what `then` did where the device could not keep the fact; given, the screen goes on while the disk writes, else after it
    */
-  const keep = (fact: Fact, then: (after: ClosureLedger) => void, back?: () => void) =>
-    turns.take(recordFact(fact, (facts) => then(ledgerOf(definition, closure, facts)), back));
+  const keep = (fact: Fact, then: (after: ClosureLedger) => void, back?: () => void) => {
+    const kept = recordFact(fact, (facts) => then(ledgerOf(definition, closure, facts)), back);
+    turns.take(kept);
+    return kept;
+  };
   /** What stands after something else than a reading, which moves nowhere. */
   const keepHere = (fact: Fact) =>
     keep(
@@ -93,15 +108,25 @@ export function useBench(
     light: Attempt['body']['light'],
     back: (() => void) | undefined,
   ) => {
-    const { before, note, proofTestFailed, sleeveForgotten, sleeveConfirmed } = details;
+    const { before, proofTestFailed } = details;
     const fact = newAttempt(about(here), {
       readings: losses.map((loss, index) => readingOf(loss, before[index])),
       proofTestFailed: proofTestFailed || (light === undefined && losses.includes(null)),
+      ...(light ? { light } : {}),
+      ...said(),
+    });
+    void keepTry(fact, back);
+  };
+  /** What the person said of the try. */
+  const said = () => {
+    const { note, sleeveForgotten, sleeveConfirmed } = details;
+    return {
       ...(sleeveForgotten ? { sleeveForgotten } : {}),
       ...(sleeveConfirmed && !sleeveForgotten ? { sleeveConfirmed } : {}),
-      ...(light ? { light } : {}),
       note: note.trim(),
-    });
+    };
+  };
+  const keepTry = (fact: Attempt, back: (() => void) | undefined) =>
     keep(
       fact,
       (after) => {
@@ -118,7 +143,6 @@ export function useBench(
       },
       back,
     );
-  };
   const recordTapped = (losses: readonly (number | null)[], light?: Attempt['body']['light']) =>
     recordTry(losses, light, () => {
       entered.putBack();
@@ -145,6 +169,19 @@ export function useBench(
       mark: 'open',
       takeBack: { spliceId: hereId, attemptId: null },
     });
+  };
+
+  /** What a linked machine read. @param settled told whether it was kept, once what follows from it is shown */
+  const recordRead = (
+    { readings, proofTestFailed, ...from }: MachineReading,
+    settled: (kept: boolean) => void,
+  ) => {
+    const result = {
+      readings: [...readings],
+      ...said(),
+      proofTestFailed: proofTestFailed || details.proofTestFailed,
+    };
+    void keepTry(newAttempt(about(here), result, from), undefined).then(settled);
   };
 
   /** A mechanical connector: whether light shows at its joint. */
@@ -208,7 +245,17 @@ export function useBench(
     else setLast({ text: 'Nothing else is left in this order of work.', mark: 'holds', takeBack: null });
   }, [ledger, hereId, go, order, taken]);
 
-  const entering = { record, recordAll, recordSame, recordLight, takeBack, correct, sleeveForgotten, answer };
+  const entering = {
+    record,
+    recordAll,
+    recordSame,
+    recordLight,
+    recordRead,
+    takeBack,
+    correct,
+    sleeveForgotten,
+    answer,
+  };
   return { last, details, setDetails, read, fibers, skip, ...turns.inTurn(entering) };
 }
 
@@ -218,6 +265,7 @@ interface Entering {
   readonly recordAll: (losses: readonly (number | null)[]) => void;
   readonly recordSame: () => void;
   readonly recordLight: (light: NonNullable<Attempt['body']['light']>) => void;
+  readonly recordRead: (reading: MachineReading, settled: (kept: boolean) => void) => void;
   readonly takeBack: () => void;
   readonly correct: (attemptId: string, result: Result | null, why: Why) => void;
   readonly sleeveForgotten: () => void;

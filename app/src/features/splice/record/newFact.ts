@@ -3,10 +3,12 @@ import {
   type Attempt,
   type Correction,
   type Fact,
+  type Origin,
   type OwnerAnswer,
   type PlacedSplice,
   type SpliceFact,
   type StandingAttempt,
+  type UsedGear,
 } from '@cordel/core';
 import { factStart } from '../../../data/factStart';
 import { usedGear } from '../../../data/gearTonight';
@@ -29,13 +31,22 @@ function base<K extends Fact['kind']>(kind: K, { closureId, splice, facts }: Abo
   };
 }
 
-/** An attempt read off the machine and entered by hand, with the gear of the night. */
-export function newAttempt(about: About, result: Result): Attempt {
-  const gear = usedGear();
-  return {
-    ...base('attempt', about),
-    body: { source: 'hand', simulated: false, ...(gear ? { gear } : {}), ...result },
-  };
+/** Of a reading that came by itself. */
+interface Came {
+  readonly simulated: boolean;
+  readonly origin: Origin;
+  /** null: nothing on record. */
+  readonly gear: UsedGear | null;
+}
+
+/** An attempt: read off the machine and entered by hand, with the gear of the night; or one that a linked machine sent. */
+export function newAttempt(about: About, result: Result, from?: Came): Attempt {
+  const gear = from ? from.gear : usedGear();
+  const start = base('attempt', about);
+  const made = { ...(gear ? { gear } : {}), ...result };
+  if (!from) return { ...start, body: { source: 'hand', simulated: false, ...made } };
+  const { simulated, origin } = from;
+  return { ...start, body: { source: 'machine', simulated, origin, ...made } };
 }
 
 /** What stands of an attempt, to be corrected in one thing. */

@@ -77,7 +77,9 @@ export async function exportApp() {
 async function buildWorkers() {
   const { build } = require('esbuild');
   await build({
-    entryPoints: ['plan', 'projectFile'].map((name) => join(root, `app/src/data/${name}.worker.ts`)),
+    entryPoints: ['plan', 'projectFile', 'machine/machine'].map((name) =>
+      join(root, `app/src/data/${name}.worker.ts`),
+    ),
     outdir: dist,
     entryNames: '[name]',
     bundle: true,

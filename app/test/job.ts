@@ -1,4 +1,4 @@
-import { limitsPresets, runsOf, type Attempt, type ProjectDefinition } from '@cordel/core';
+import { factVersion, limitsPresets, runsOf, type Attempt, type ProjectDefinition } from '@cordel/core';
 import { straightProject } from '@cordel/core/straightProject';
 import { planOf } from '../src/data/ledger';
 
@@ -34,7 +34,7 @@ export function attemptAt(
   const closure = definition.closures[0]!;
   const { left, right } = planOf(closure, definition).splices[position]!;
   return {
-    v: 2,
+    v: factVersion('attempt'),
     id: newId(),
     kind: 'attempt',
     madeAt: `2026-04-15T01:${String(minute).padStart(2, '0')}:00.000Z`,

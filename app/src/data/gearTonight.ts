@@ -57,3 +57,4 @@ export function gearWordsOf(gear: { readonly [part: string]: GearRef | null | un
 }
 
 export const useTonight = tonight.use;
+export const getTonight = tonight.get;

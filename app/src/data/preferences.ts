@@ -24,6 +24,14 @@ const preferencesSchema = z.object({
   heaterLane: z.boolean().catch(true),
   /** Whether the screen stays on at the bench. */
   screenStaysOn: z.boolean().catch(true),
+  /** What a bench that listens to a machine says beside the screen. */
+  tones: z.boolean().catch(false),
+  voice: z.boolean().catch(false),
+  buzzes: z.boolean().catch(true),
+  /** Keys of a foot switch or a keyboard, as `KeyboardEvent.key`. */
+  listenKeys: z
+    .object({ next: z.string().max(40), again: z.string().max(40), skip: z.string().max(40) })
+    .catch({ next: 'n', again: 'a', skip: 's' }),
   /** How the air pressure at an arc calibration is given. */
   pressureBy: z.enum(['altitude', 'pressure']).catch('altitude'),
   /** Soapy water on the seals before a closure is pumped up, or after. */

@@ -66,6 +66,9 @@ export const sizes = {
   small: 14,
 } as const;
 
+/** To be read at two meters, px: a capital is two thirds of it, and one of 10 mm is read from there (a two-hundredth of the distance, common practice). Fitted to the width. */
+export const far = { most: 128, word: 88, pair: 64, least: 40 } as const;
+
 export const space = { hair: 2, tight: 4, small: 8, medium: 12, large: 16, wide: 24, huge: 40 } as const;
 
 export const stroke = { hair: 1, rule: 2, heavy: 3, cord: 4 } as const;

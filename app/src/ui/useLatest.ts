@@ -1,7 +1,9 @@
 import { useCallback, useLayoutEffect, useRef } from 'react';
 
 /** A handler that stays the same function while what it does is always the newest: for what is drawn once and goes on calling it. */
-export function useLatest<Given extends unknown[]>(handler: (...given: Given) => void): typeof handler {
+export function useLatest<Given extends unknown[], Result>(
+  handler: (...given: Given) => Result,
+): typeof handler {
   const newest = useRef(handler);
   // As soon as it stands: what is under way goes on with it.
   useLayoutEffect(() => {

@@ -12,6 +12,7 @@ export * from './log/propose';
 export * from './log/rows';
 export * from './log/times';
 export * from './loss';
+export * from './ownStandIns';
 export * from './running';
 export * from './standIn';
 export * from './wear';

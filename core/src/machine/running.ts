@@ -126,7 +126,8 @@ export class StandInLink implements MachineLink {
     }
   }
 
-  private at(machineId: string): RunningStandIn {
+  /** @throws where there is none of that identifier */
+  at(machineId: string): RunningStandIn {
     const found = this.machines.get(machineId);
     if (!found) throw new Error('There is no such machine any more. Look for machines again.');
     return found.running;

@@ -1,5 +1,5 @@
 import { idSchema } from '@cordel/core';
-import { faultsSchema, NotNow, standInCommandSchema } from '@cordel/core/machine';
+import { NotNow, standInCommandSchema, standInSettingsSchema } from '@cordel/core/machine';
 import { Hono, type Context } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { z } from 'zod';
@@ -26,7 +26,7 @@ export function machineRoutes(ending: AbortSignal) {
         }),
     );
   const at = (context: Context<RequestVariables>, machineId: string) =>
-    own(context).machines.get(machineId)?.running ?? notFound('machine');
+    own(context).at(machineId) ?? notFound('machine');
   return new Hono<RequestVariables>()
     .get('/machines', async (context) => context.json({ machines: await own(context).link.discover() }))
     .get('/machines/:machineId/status', validated('param', machineParam), (context) =>
@@ -83,22 +83,11 @@ export function machineRoutes(ending: AbortSignal) {
     .post(
       '/machines/:machineId/renew',
       validated('param', machineParam),
-      validated(
-        'json',
-        z.strictObject({
-          seed: z.int().min(0).max(Number.MAX_SAFE_INTEGER),
-          faults: faultsSchema.default({}),
-          /** 1: as long as a real one takes. */
-          speed: z.number().min(1).max(1000).default(1),
-          pausesBeforeArc: z.boolean().default(true),
-        }),
-      ),
+      validated('json', standInSettingsSchema),
       (context) => {
         const { machineId } = context.req.valid('param');
         at(context, machineId);
-        const device = context.get('actor').device!;
-        standIns.renew(device, machineId, context.req.valid('json'));
-        return context.json({ status: at(context, machineId).status() });
+        return context.json({ machineId: own(context).renew(machineId, context.req.valid('json')) });
       },
     );
 }

@@ -3,36 +3,45 @@ import {
   logRowSchema,
   machineEventSchema,
   machineStatusSchema,
+  NotNow,
   type MachineEvent,
   type MachineLink,
 } from '@cordel/core/machine';
 import { EventSourceParserStream } from 'eventsource-parser/stream';
 import { z } from 'zod';
+import type { MachineServer } from './serveMachines';
 
 /** Why a machine cannot be heard, in words for the person. */
 export class LinkLost extends Error {}
 
-/**
- * Machines that the server reaches, over HTTP and server-sent events.
- * @param address of the server's API
- * @param device that asks
- */
+/** Machines that the server reaches. @param address of its API @param device that asks */
 export function serverLink(address: string, device: string): MachineLink {
+  return serverMachines(address, device).link;
+}
+
+/**
+ * The same, over HTTP and server-sent events, with hands at those that are simulated.
+ */
+export function serverMachines(address: string, device: string): MachineServer {
   const ask = async (path: string, init: RequestInit = {}): Promise<Response> => {
     let answer: Response;
     try {
-      answer = await fetch(`${address}${path}`, { ...init, headers: { 'Cordel-Device': device } });
+      const headers = {
+        'Cordel-Device': device,
+        ...(init.body ? { 'Content-Type': 'application/json' } : {}),
+      };
+      answer = await fetch(`${address}${path}`, { ...init, headers });
     } catch (error) {
       throw new LinkLost('The server does not answer, so its machines cannot be heard.', { cause: error });
     }
     if (answer.ok) return answer;
     const { detail } = (await answer.json().catch(() => ({}))) as { detail?: string };
-    throw new LinkLost(detail ?? `The server answered ${answer.status}.`);
+    throw new (answer.status === 409 ? NotNow : LinkLost)(detail ?? `The server answered ${answer.status}.`);
   };
-  const read = async <S extends z.ZodType>(path: string, schema: S): Promise<z.infer<S>> =>
-    schema.parse(await (await ask(path)).json());
+  const read = async <S extends z.ZodType>(path: string, schema: S, body?: object): Promise<z.infer<S>> =>
+    schema.parse(await (await ask(path, body ? { method: 'POST', body: JSON.stringify(body) } : {})).json());
   const at = (machineId: string) => `/machines/${encodeURIComponent(machineId)}`;
-  return {
+  const link: MachineLink = {
     discover: async () =>
       (await read('/machines', z.object({ machines: z.array(foundMachineSchema) }))).machines,
     status: async (machineId) =>
@@ -63,5 +72,12 @@ export function serverLink(address: string, device: string): MachineLink {
       }
       if (!stop.aborted) throw new LinkLost('The link to the machine dropped.');
     },
+  };
+  return {
+    link,
+    command: async (machineId, command) =>
+      (await read(`${at(machineId)}/commands`, z.object({ status: machineStatusSchema }), command)).status,
+    renew: async (machineId, settings) =>
+      (await read(`${at(machineId)}/renew`, z.object({ machineId: z.string() }), settings)).machineId,
   };
 }

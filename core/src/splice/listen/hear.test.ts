@@ -1,4 +1,8 @@
 import fc from 'fast-check';
+import { attempt, factAfter, id, limits, plan, spliceAt } from '../../../test/example';
+import type { Fact } from '../../facts';
+import { alongTheCord } from '../bench/workOrder';
+import { buildLedger } from '../record/ledger';
 import type { MachineEvent } from '../../machine/link';
 import {
   answered,
@@ -6,6 +10,7 @@ import {
   hear,
   heardUpTo,
   notKept,
+  recordedFrom,
   resumeHearing,
   type Hearing,
   type ListeningBench,
@@ -136,7 +141,11 @@ test('whatever happens, each result is taken once, asked once, or on record alre
       const taken = new Set<number>();
       const recorded = new Map<number, string>();
       for (const [what, now] of steps) {
-        const there = { ...bench, ...now, recordedAt: (one: number) => recorded.get(one) ?? null };
+        const there = {
+          ...bench,
+          ...now,
+          recordedAt: (one: ResultEvent) => recorded.get(one.splice) ?? null,
+        };
         if (what === 'answer') {
           if (hearing.questions.length > 0) answers += 1;
           hearing = answered(hearing);
@@ -170,6 +179,23 @@ test('whatever happens, each result is taken once, asked once, or on record alre
       expect(taken.size + hearing.questions.length + answers).toBe(splice);
     }),
   );
+});
+
+test('where a reading of a memory is on record is told by its number and time, and not once it was taken back', () => {
+  const origin = { memory: id(77), splice: 41, at };
+  const there = attempt(3, 0.03, { origin });
+  const withdrawn = attempt(4, 0.03, { origin: { ...origin, splice: 42 } });
+  const back: Fact = {
+    ...factAfter(withdrawn),
+    kind: 'correction',
+    body: { attemptId: withdrawn.id, result: null, because: 'taken-back', reason: '' },
+  };
+  const ledger = buildLedger(plan, [there, withdrawn, back], limits);
+  const recordedAt = recordedFrom(id(77), alongTheCord(ledger));
+  expect(recordedAt({ splice: 41, at })).toBe(spliceAt(3).id);
+  expect(recordedAt({ splice: 42, at })).toBeNull();
+  expect(recordedAt({ splice: 41, at: '2026-04-15T22:31:05.120Z' })).toBeNull();
+  expect(recordedFrom(id(78), alongTheCord(ledger))({ splice: 41, at })).toBeNull();
 });
 
 test('words of a question say what, where and what was read', () => {

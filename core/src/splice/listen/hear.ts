@@ -44,7 +44,7 @@ export interface ListeningBench {
   /** Losses were entered by hand for the try that is being made. */
   readonly byHand: boolean;
   /** The splice at which this reading of the machine is on record already; null where it is at none. */
-  readonly recordedAt: (splice: number) => string | null;
+  readonly recordedAt: (result: ResultEvent) => string | null;
 }
 
 /** Why a person is asked, where a reading is not taken by itself. */
@@ -78,8 +78,8 @@ export interface ListenQuestion {
 }
 
 /** Begins to listen. @param after number of the last event that is known; @param last that of the machine's newest */
-export function beginHearing(after: number, last: number): Hearing {
-  return { number: after, missed: last, state: null, inside: null, before: null, questions: [] };
+export function beginHearing(after: number, last: number, state: MachineState | null = null): Hearing {
+  return { number: after, missed: last, state, inside: null, before: null, questions: [] };
 }
 
 /** Goes on after the link was down: what happened meanwhile was missed. */
@@ -106,7 +106,7 @@ export function hear(hearing: Hearing, event: MachineEvent, bench: ListeningBenc
     case 'result': {
       const after = { ...next, inside: null, before: null };
       // Heard a second time because the link was down, or this page was opened anew: it is on record.
-      if (missed && bench.recordedAt(event.splice)) return { hearing: after, take: null };
+      if (missed && bench.recordedAt(event)) return { hearing: after, take: null };
       const question = askedOf(next, event, missed, bench);
       if (!question) return { hearing: after, take: event };
       return { hearing: { ...after, questions: [...next.questions, question] }, take: null };
@@ -138,7 +138,7 @@ function askedOf(
   bench: ListeningBench,
 ): ListenQuestion | null {
   const ask = (why: WhyAsked, spliceId = inside?.spliceId ?? null) => ({ result, why, spliceId });
-  const recorded = bench.recordedAt(result.splice);
+  const recorded = bench.recordedAt(result);
   if (recorded) return ask('again', recorded);
   if (missed) return ask('missed');
   if (!inside) return ask('unbegun');
@@ -187,18 +187,19 @@ export function readingsOf(result: Pick<ResultEvent, 'fibers' | 'proofTestFailed
 }
 
 /**
- * The splice at which a reading of a machine's memory is on record, by number; null where it is at none.
- * @param facts of the splices, by splice
+ * Where the readings of a machine's memory are on record: the splice by number and time, so that numbers that began anew are told apart.
+ * @param splices of the closure, with their facts
  */
 export function recordedFrom(
   memory: string,
   splices: Iterable<{ readonly splice: { readonly id: string }; readonly facts: readonly SpliceFact[] }>,
-): ReadonlyMap<number, string> {
-  const known = new Map<number, string>();
+): (result: Pick<ResultEvent, 'splice' | 'at'>) => string | null {
+  const key = (splice: number | null, at: string | null) => `${splice} ${at}`;
+  const known = new Map<string, string>();
   for (const { splice, facts } of splices)
     for (const { fact } of facts.length > 0 ? spliceHistory(facts).attempts : []) {
       const { origin } = fact.body;
-      if (origin?.memory === memory && origin.splice !== null) known.set(origin.splice, splice.id);
+      if (origin?.memory === memory) known.set(key(origin.splice, origin.at), splice.id);
     }
-  return known;
+  return ({ splice, at }) => known.get(key(splice, at)) ?? null;
 }

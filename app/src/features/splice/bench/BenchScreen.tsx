@@ -1,24 +1,21 @@
 import {
   alongTheCord,
   findSplice,
-  jointOf,
   lossRefusal,
-  needsSplicing,
   siteOf,
   type SpliceState,
   type TrayState,
 } from '@cordel/core';
-import { adviseBeforeArc, arcLimits, nothingSeen, type ProgramWarning } from '@cordel/core/gear';
+import type { ProgramWarning } from '@cordel/core/gear';
 import { handLine } from '@cordel/core/prepare';
 import { router } from 'expo-router';
-import { memo, useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
 import { useRecordFact } from '../../../sync/react';
 import { pickGear, usedGear } from '../../../data/gearTonight';
 import { cablesOf, useClosure, type ClosureAtHand } from '../../../data/ledger';
-import { useOrderOfWork } from '../../../data/orderOfWork';
 import { usePreferences } from '../../../data/preferences';
-import { useOthers } from '../../../data/presence';
+import { Action } from '../../../ui/Action';
 import { Panes } from '../../../shell/frame/Panes';
 import { Screen } from '../../../shell/frame/Screen';
 import { DeviceNotices } from '../../../shell/frame/SendStatus';
@@ -27,7 +24,6 @@ import { useWide } from '../../../ui/theme';
 import { space } from '../../../ui/tokens';
 import { useLatest } from '../../../ui/useLatest';
 import { newRecleave } from '../gear/newGearFact';
-import { useGearAtBench } from '../gear/useGearAtBench';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { places } from '../../../shell/places';
 import { AroundHere } from './AroundHere';
@@ -36,16 +32,14 @@ import { BenchSheets, type BenchSheet } from './BenchSheets';
 import { HeaterStrip } from './clocks/HeaterStrip';
 import { PaceLine } from './clocks/PaceLine';
 import { BenchQuestion } from './questions/BenchQuestion';
-import { questionAt } from './questions/questionAt';
 import { SpliceCard } from './SpliceCard';
 import { TrayLedger } from '../record/TrayLedger';
-import { useBench } from './useBench';
+import { useAtSplice } from './useAtSplice';
 import { useBenchKeys } from './useBenchKeys';
 import { useHands } from './useHands';
 import { useRedosLeft } from './useRedosLeft';
 import { useScreenOn } from './useScreenOn';
 import { useStanding } from './useStanding';
-import { useTicksAsked } from './questions/useTicksAsked';
 import { progressWords } from '../../../shell/words';
 
 interface BenchScreenProps {
@@ -104,17 +98,17 @@ const BenchAt = memo(function BenchAt({
   useScreenOn(preferences.screenStaysOn);
   const recordFact = useRecordFact(projectId);
   const [sheet, setSheet] = useState<BenchSheet | null>(null);
-  const [newTryFor, setNewTryFor] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
 
-  const go = useCallback(
+  const moved = useCallback(
     (state: SpliceState) => {
       setRefusal(null);
-      setNewTryFor(null);
       onGo(state);
     },
     [onGo],
   );
+  const { go, bench, joint, gear, machine, asked, question, advice, entering, others, taken, askNewTry } =
+    useAtSplice(projectId, atHand, here, { onGo: moved, onRecorded: () => setSheet(null) });
   // What stays the same from reading to reading is drawn once, so these must not change with every one.
   const openSplice = useLatest((spliceId: string) => {
     const state = findSplice(ledger, spliceId);
@@ -129,33 +123,8 @@ const BenchAt = memo(function BenchAt({
     router.navigate(places.follow(projectId, cableId, fiber, side === 'high' ? at : Math.max(0, at - 1)));
   };
 
-  const standing = useOthers(projectId, closureId, splice.id);
-  const others = useMemo(
-    () => new Map(standing.map(({ spliceId, by }) => [spliceId, by ?? 'Somebody'])),
-    [standing],
-  );
-  const taken = useMemo(() => new Set(others.keys()), [others]);
-  const order = useOrderOfWork(closureId);
-  const onRecorded = () => {
-    setNewTryFor(null);
-    setSheet(null);
-  };
-  const onTakenBack = () => setNewTryFor(newTryFor);
-  const bench = useBench(projectId, atHand, here, { go, order, taken, onRecorded, onTakenBack });
-  const entering = needsSplicing(here) || newTryFor === splice.id;
   const redos = useRedosLeft(atHand, here);
-  const gear = useGearAtBench(atHand, here);
-  const asked = useTicksAsked(projectId, atHand, here);
-  const question = entering ? questionAt(gear, asked) : null;
-  const joint = useMemo(() => jointOf(closure, splice, cables), [closure, splice, cables]);
-
-  const { before } = bench.details;
-  const machine = gear.atBench?.machine?.item ?? null;
   const hands = useHands(atHand, here, joint, gear);
-  const advice = useMemo(() => {
-    const seen = splice.left.map((_, index) => before[index] ?? nothingSeen);
-    return adviseBeforeArc(seen, arcLimits(ledger.limits, machine?.limits ?? null));
-  }, [before, splice, ledger.limits, machine]);
 
   const typed = useBenchKeys({
     enabled: sheet === null,
@@ -184,7 +153,7 @@ const BenchAt = memo(function BenchAt({
       entering={entering}
       joint={joint}
       advice={advice}
-      onNewTry={() => setNewTryFor(splice.id)}
+      onNewTry={() => askNewTry(splice.id)}
       onRecleaved={(ends) => {
         const cleaver = usedGear()?.cleaver;
         if (cleaver) void recordFact(newRecleave(closureId, cleaver, ends));
@@ -229,6 +198,18 @@ const BenchAt = memo(function BenchAt({
         subtitle={`${site.name} · ${progressWords(ledger.rollUp)}`}
         up={{ href: places.tray(projectId, closureId, tray.tray), name: `tray ${tray.tray}` }}
         bench
+        corner={
+          joint.kind === 'mechanical' ? null : (
+            <Action
+              bench
+              icon="listen"
+              label="Hands free"
+              kind="plain"
+              onPress={() => router.navigate(places.listen(projectId, closureId, tray.tray, splice.slot))}
+              style={styles.corner}
+            />
+          )
+        }
         foot={foot}
       >
         <DeviceNotices />
@@ -295,6 +276,7 @@ function switchProgram({ what, fitting, cladding }: ProgramWarning): void {
 }
 
 const styles = StyleSheet.create({
+  corner: { flexDirection: 'column', gap: 0, paddingHorizontal: 0, alignSelf: 'center' },
   cord: { paddingVertical: 0 },
   wide: { flexGrow: 1, justifyContent: 'center', padding: space.wide },
 });

@@ -18,6 +18,8 @@ export interface Details {
 export interface LastEntry {
   readonly text: string;
   readonly mark: Mark;
+  /** The splice at which a whole try was just judged. */
+  readonly spliceId?: string;
   /** The attempt that can still be taken back, or the last fiber of a ribbon that is not recorded yet (`attemptId` null); or null. */
   readonly takeBack: { readonly spliceId: string; readonly attemptId: string | null } | null;
 }

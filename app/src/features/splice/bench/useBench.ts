@@ -136,6 +136,7 @@ export function useBench(
         setLast({
           text: verdictLine(state, after.limits),
           mark: state.verdict.mark,
+          spliceId: hereId,
           takeBack: { spliceId: hereId, attemptId: fact.id },
         });
         const next = state.verdict.mark === 'holds' ? nextSplice(after, hereId, order, taken) : null;

@@ -1,0 +1,150 @@
+import type { Attempt, Fact } from '@cordel/core';
+import type { Page } from 'puppeteer-core';
+import { everyFact, request } from '../server/test/process';
+import { fill, padKey, press, see, seeGone } from './support/browser';
+import { cuttable } from './support/cuttable';
+import { demoJourneys } from './support/journeys';
+import { firstProject } from './support/shelf';
+
+/** The bench without hands: a machine is listened to, and only what is certain is taken by itself. */
+
+const at = demoJourneys();
+
+declare global {
+  interface Window {
+    handTaps?: number;
+  }
+}
+
+/** The page in which a machine is listened to, at a slot of a closure. */
+const listening = (closure: string, tray: number, slot: number) => `${closure}/listen/${tray}/${slot}`;
+
+/** Links a simulated machine, as it is set to be practised with. */
+async function link(
+  page: Page,
+  which: RegExp,
+  { speed = 'As fast as it goes', mine = false, night = '' } = {},
+): Promise<void> {
+  await press(page, 'Machine');
+  await press(page, which);
+  await press(page, speed, 'radio');
+  if (night) await fill(page, 'Number of the night', night);
+  if (mine) await press(page, 'Are mine: one key for each step', 'radio');
+  await press(page, 'Close');
+}
+
+async function attempts(closureId: string): Promise<Attempt[]> {
+  const facts = await everyFact<Fact>(`${at.server.url}/api/projects/${at.demo.projectId}/facts`);
+  return facts.filter(
+    (fact): fact is Attempt => fact.kind === 'attempt' && fact.subject.closureId === closureId,
+  );
+}
+
+test('a tray of 24 singles is recorded without a tap, by a machine in the page that needs no network', async () => {
+  const way = await cuttable(at.server.url);
+  const page = await at.open({ size: 'phone' });
+  const u3 = await firstProject(at.server, 'U3');
+  await page.goto(listening(u3.closure, 1, 1).replace(at.server.url, way.url));
+  await see(page, 'No machine');
+  await press(page, 'Machine');
+  await press(page, /single fibers.*in this page/);
+  await see(page, 'What it reads is recorded as simulated, and counted for no gear.');
+  await fill(page, 'Number of the night', '14');
+  await press(page, 'As fast as it goes', 'radio');
+  await page.evaluate(() => {
+    window.handTaps = 0;
+    for (const event of ['pointerdown', 'keydown'] as const)
+      window.addEventListener(event, () => (window.handTaps! += 1), true);
+  });
+  way.cut();
+  await press(page, 'Close');
+  await see(page, 'Simulated machine, single fibers: no glass is involved');
+  await see(page, 'Go on to what is left');
+  await see(page, 'to send', 'head');
+  // The one that closed the sheet.
+  expect(await page.evaluate(() => window.handTaps)).toBe(1);
+  way.mend();
+  await seeGone(page, 'to send', 'head');
+  const made = await attempts(u3.closureId);
+  const slots = new Set(made.map(({ subject }) => JSON.stringify(subject)));
+  expect(slots.size).toBe(24);
+  expect(made.every(({ body }) => body.source === 'machine' && body.simulated && !body.gear)).toBe(true);
+  expect(new Set(made.map(({ body }) => body.origin!.splice)).size).toBe(made.length);
+  await page.close();
+  way.close();
+}, 120_000);
+
+test('the link drops in the middle of a ribbon: it is said, the reading comes afterwards and is asked, and one by hand is not doubled', async () => {
+  // Whatever the night brings holds: this is about where readings go.
+  const project = `${at.server.url}/api/projects/${at.demo.projectId}`;
+  const { id: _, lineVersion: __, ...settings } = at.demo.definition.project;
+  const limits = { ...settings.limits, ribbonFiberMax: 3, cleaveAngleMax: 8 };
+  expect((await request(`${project}/settings`, 'PUT', { ...settings, limits })).status).toBe(200);
+  const way = await cuttable(at.server.url);
+  const page = await at.open({ size: 'phone' });
+  const there = (path: string) => path.replace(at.server.url, way.url);
+  await page.goto(there(listening(at.demo.closure, 5, 1)));
+  await press(page, 'BL BL: blue left, blue right');
+  await link(page, /ribbons.*reached by the server/, { speed: 'As a real one', mine: true, night: '3' });
+  const device = (await page.evaluate(() => JSON.parse(localStorage.getItem('cordel.device')!))) as string;
+  const machineId = await page.evaluate(
+    () => JSON.parse(localStorage.getItem('cordel.linked-machine')!).id as string,
+  );
+  const status = async () =>
+    (
+      await request<{ status: { state: string } }>(
+        `${at.server.url}/api/machines/${machineId}/status`,
+        'GET',
+        undefined,
+        {
+          'Cordel-Device': device,
+        },
+      )
+    ).body.status.state;
+  const isDone = async () => {
+    const until = Date.now() + 30_000;
+    while ((await status()) !== 'done') {
+      if (Date.now() > until) throw new Error(`The machine is not done: ${await status()}.`);
+      await new Promise((go) => setTimeout(go, 50));
+    }
+  };
+  const board = (text: string) => see(page, text);
+
+  await press(page, /^Lay in/);
+  await press(page, /^Fuse/);
+  await board('Arc');
+  way.cut();
+  await board('Link lost');
+  await isDone();
+  way.mend();
+  await see(page, 'was made while nobody listened; its fibers were laid in at tray 5, slot 1.');
+  await press(page, /^It is tray 5, slot 1/);
+  await see(page, 'Tray 5 · slot 2', 'head');
+
+  // The next one is entered by hand while the link is down again; the machine's own is left out.
+  await press(page, 'BL BL: blue left, blue right');
+  await press(page, /^Take out/);
+  await press(page, /^Lay in/);
+  await press(page, /^Fuse/);
+  await board('Arc');
+  way.cut();
+  await board('Link lost');
+  await press(page, 'By hand');
+  for (let fiber = 1; fiber <= 12; fiber += 1) {
+    await see(page, `Fiber ${fiber} of 12`);
+    await press(page, padKey(fiber === 7 ? 3 : 2));
+  }
+  await see(page, 'Tray 5 · slot 3', 'head');
+  await isDone();
+  way.mend();
+  await see(page, 'was made while nobody listened; its fibers were laid in at tray 5, slot 2.');
+  await press(page, /^Leave it out/);
+  await seeGone(page, 'was made while nobody listened');
+  await seeGone(page, 'to send', 'head');
+  const made = (await attempts(at.demo.closureId))
+    .filter(({ body }) => body.readings.length === 12)
+    .slice(-2);
+  expect(made.map(({ body }) => body.source)).toEqual(['machine', 'hand']);
+  await page.close();
+  way.close();
+}, 180_000);

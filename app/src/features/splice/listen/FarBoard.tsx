@@ -8,8 +8,10 @@ import type { Board } from './boardOf';
 
 /** The verdict, or what to do, as it is read at two meters. */
 export function FarBoard({ board }: { board: Board }) {
-  const { palette } = useCordelTheme();
-  const tone = board.halt ? 'onAccent' : 'ink';
+  const { palette, dark } = useCordelTheme();
+  // In a dark van a whole field of it would glare.
+  const filled = board.halt && !dark;
+  const tone = filled ? 'onAccent' : board.halt ? 'accent' : 'ink';
   return (
     <View
       role="status"
@@ -19,7 +21,7 @@ export function FarBoard({ board }: { board: Board }) {
         styles.board,
         {
           borderColor: board.halt ? palette.accent : palette.ink,
-          backgroundColor: board.halt ? palette.accent : palette.sheet,
+          backgroundColor: filled ? palette.accent : palette.sheet,
         },
       ]}
     >

@@ -29,6 +29,7 @@ export function FarPair({
   const { splice, verdict } = state;
   const { left, right } = leftAndRight(state, cables);
   const ribbon = splice.left.length > 1;
+  const ribbonOf = (ends: readonly FiberEnd[]) => `ribbon, fibers ${ends[0]!.fiber} to ${ends.at(-1)!.fiber}`;
   const label = (name: FiberName) =>
     ribbon ? `${name.unit} ${name.unitColor.code}` : `${name.fiber} ${name.fiberColor.code}`;
   const color = (name: FiberName) => (ribbon ? name.unitColor : name.fiberColor);
@@ -41,10 +42,10 @@ export function FarPair({
       <Type look="heading">{title}</Type>
       <View style={styles.row} aria-hidden>
         <View style={styles.holders}>
-          <HolderTokens name={left} />
+          {ribbon ? <Type look="small">{ribbonOf(splice.left)}</Type> : <HolderTokens name={left} />}
         </View>
         <View style={[styles.holders, styles.right]}>
-          <HolderTokens name={right} />
+          {ribbon ? <Type look="small">{ribbonOf(splice.right)}</Type> : <HolderTokens name={right} />}
         </View>
       </View>
       <View style={styles.row} aria-hidden>

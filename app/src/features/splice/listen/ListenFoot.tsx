@@ -3,7 +3,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import type { Linked } from '../../../data/machine/linked';
 import { Action } from '../../../ui/Action';
 import { useCordelTheme } from '../../../ui/theme';
-import { space, touch } from '../../../ui/tokens';
+import { space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import type { Bench } from '../bench/types';
 import type { Heating, Listening } from './useListening';
@@ -38,16 +38,14 @@ export function ListenFoot({
       <Pressable
         role="button"
         onPress={big.onPress}
-        style={(state) => [styles.big, { backgroundColor: palette.ink }, state.pressed && styles.pressed]}
+        style={(state) => [
+          styles.big,
+          { backgroundColor: palette.sheet, borderColor: palette.ink },
+          state.pressed && styles.pressed,
+        ]}
       >
-        <Type look="huge" tone="ground">
-          {big.label}
-        </Type>
-        {big.detail ? (
-          <Type look="small" tone="ground">
-            {big.detail}
-          </Type>
-        ) : null}
+        <Type look="huge">{big.label}</Type>
+        {big.detail ? <Type look="small">{big.detail}</Type> : null}
       </Pressable>
       <View style={styles.row}>
         <Action bench label="Again" onPress={onAgain} style={styles.flex} />
@@ -88,7 +86,13 @@ function HeaterClock({ heating }: { heating: Heating }) {
 
 const styles = StyleSheet.create({
   foot: { padding: space.small, gap: space.small },
-  big: { minHeight: 96, alignItems: 'center', justifyContent: 'center', padding: space.small },
+  big: {
+    minHeight: 96,
+    borderWidth: stroke.cord,
+    alignItems: 'center',
+    justifyContent: 'center',
+    padding: space.small,
+  },
   pressed: { opacity: 0.6 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: space.tight },
   flex: { flexGrow: 1, flexShrink: 1, paddingHorizontal: space.tight, minWidth: touch.bench },

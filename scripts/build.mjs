@@ -82,10 +82,13 @@ async function buildWorkers() {
     ),
     outdir: dist,
     entryNames: '[name]',
+    // What several of them need is in files that they share.
+    splitting: true,
+    chunkNames: 'worker-[hash]',
     bundle: true,
     minify: true,
     platform: 'browser',
-    format: 'iife',
+    format: 'esm',
     target: 'es2022',
     logLevel: 'warning',
   });

@@ -19,7 +19,7 @@ export function useDraftCheck(
   const newest = useRef(draft);
 
   useEffect(() => {
-    const thread = new Worker('/plan.worker.js');
+    const thread = new Worker('/plan.worker.js', { type: 'module' });
     let sent = 0;
     let busy: PlanDraft | null = null;
     let waiting: PlanDraft | null = null;

@@ -119,7 +119,7 @@ function editsOf({ edits }: ProjectFile): DocumentEdit[] {
 }
 
 async function readFile(file: File): Promise<ProjectFile> {
-  const thread = new Worker('/projectFile.worker.js');
+  const thread = new Worker('/projectFile.worker.js', { type: 'module' });
   try {
     const answer = await new Promise<ProjectFileAnswer>((done, fail) => {
       thread.onmessage = ({ data }: MessageEvent<ProjectFileAnswer>) => done(data);

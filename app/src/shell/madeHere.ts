@@ -7,10 +7,10 @@ import {
   writeProjectFile,
   type ProjectDefinition,
 } from '@cordel/core';
-import Papa from 'papaparse';
 import { queryClient } from '../data/client';
 import { knownBook } from '../data/gear';
 import { engine } from '../sync/here';
+import { csvText } from './csv';
 
 /** A document made on this device. */
 export interface MadeHere {
@@ -39,8 +39,7 @@ export async function lossSheetHere(
   const rows = [[...sheet.header], ...sheet.rows.map((row) => [...row])];
   const name = closureId ? siteOf(definition.sites, chosen[0]!.siteId).name : definition.project.name;
   return {
-    // The mark at the start tells spreadsheets that this is UTF-8; without it they guess.
-    text: `\uFEFF${Papa.unparse(rows, { newline: '\r\n', escapeFormulae: spreadsheetFormula })}\r\n`,
+    text: await csvText(rows, spreadsheetFormula),
     name: `${name} losses.csv`,
     type: 'text/csv',
   };

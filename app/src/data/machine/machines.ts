@@ -23,7 +23,7 @@ let own: Machines | null = null;
 
 /** Machines that are heard in a worker of this page, which lives as long as the page: those that are simulated in it keep their memory from screen to screen. */
 export function machinesHere(): Machines {
-  own ??= machinesOver(new Worker('/machine.worker.js', { name: device }));
+  own ??= machinesOver(new Worker('/machine.worker.js', { name: device, type: 'module' }));
   return own;
 }
 

@@ -1,6 +1,5 @@
 import { cordOrder, kitList, siteOf, sumKits, type KitLine, type ProjectDefinition } from '@cordel/core';
 import { useLocalSearchParams, router } from 'expo-router';
-import Papa from 'papaparse';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { z } from 'zod';
@@ -19,6 +18,7 @@ import { gutter, space, stroke } from '../../ui/tokens';
 import { PrintOnly, ScreenOnly } from '../../ui/Paper';
 import { TickRow } from '../../ui/TickRow';
 import { Type } from '../../ui/Type';
+import { csvText } from '../../shell/csv';
 import { saveText } from '../../shell/download';
 import { CordNav } from '../../shell/frame/CordNav';
 import { places, projectTabs } from '../../shell/places';
@@ -89,22 +89,19 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
   const isTicked = (line: KitLine) => ticks.isTicked(line.item);
   const packed = lines.filter(isTicked).length;
   const title = chosen ? `Kit · ${siteOf(definition.sites, chosen.siteId).name}` : 'Kit for the night';
-  const csv = () =>
+  const csv = async () =>
     saveText(
-      `\uFEFF${Papa.unparse(
-        [
-          ['Item', 'Needed (pieces)', 'Spare (pieces)', 'To bring (pieces)', 'How it was counted', 'Packed'],
-          ...lines.map((line) => [
-            line.name,
-            line.count,
-            line.spare,
-            line.count + line.spare,
-            line.how,
-            isTicked(line) ? 'yes' : '',
-          ]),
-        ],
-        { newline: '\r\n', escapeFormulae: true },
-      )}\r\n`,
+      await csvText([
+        ['Item', 'Needed (pieces)', 'Spare (pieces)', 'To bring (pieces)', 'How it was counted', 'Packed'],
+        ...lines.map((line) => [
+          line.name,
+          line.count,
+          line.spare,
+          line.count + line.spare,
+          line.how,
+          isTicked(line) ? 'yes' : '',
+        ]),
+      ]),
       `${project.name} ${title}.csv`,
       'text/csv;charset=utf-8',
     );
@@ -163,7 +160,7 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
           ))}
           {lines.length > 0 ? (
             <View style={styles.ways}>
-              <Action icon="download" label="Kit list (CSV)" onPress={csv} />
+              <Action icon="download" label="Kit list (CSV)" onPress={() => void csv()} />
               <Action label="Print" onPress={() => window.print()} />
               <Action
                 label="Untick all"

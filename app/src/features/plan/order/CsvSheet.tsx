@@ -6,12 +6,12 @@ import {
   writeOrderLine,
   type OrderCsvMapping,
 } from '@cordel/core/order';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../../ui/Action';
 import { Choice } from '../../../ui/Field';
 import { FilePick } from '../../../ui/FilePick';
+import { csvPackage } from '../../../shell/csv';
 import { Sheet } from '../../../ui/Sheet';
 import { space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
@@ -44,7 +44,7 @@ export function CsvSheet({
   const [mapping, setMapping] = useState<OrderCsvMapping | null>(null);
 
   const take = async (file: File) => {
-    const parsed = Papa.parse<string[]>(tableText(await file.arrayBuffer()), {
+    const parsed = (await csvPackage()).parse<string[]>(tableText(await file.arrayBuffer()), {
       skipEmptyLines: false,
     });
     // A file of one column has no separator to find, and that is told with the columns.

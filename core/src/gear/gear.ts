@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fiberTypeIds, type FiberTypeId } from '../line/fiberType';
+import { logMappingSchema } from '../machine/log/mapping';
 import { idSchema, nameSchema, versionSchema } from '../schemas';
 import type { SleeveKind } from '../splice/bench/joint';
 import { calibrationRulesSchema, usualRules } from './rules';
@@ -66,6 +67,8 @@ export const machineSchema = itemBase.extend({
   /** Arcs of one try at a calibration; see `usualCalibrationArcs`. */
   calibrationArcs: z.int('Give a whole number.').min(0, 'Not below 0.').max(50, 'At most 50.').optional(),
   rules: calibrationRulesSchema,
+  /** How its log is read, once that was told. */
+  log: logMappingSchema.optional(),
 });
 export type Machine = z.infer<typeof machineSchema>;
 

@@ -87,6 +87,7 @@ const names: Readonly<Record<string, string>> = {
   tightLength: 'Cleave length, 900 μm buffer',
   ribbonLength: 'Cleave length, ribbons',
   calibrationArcs: 'Arcs of one try at a calibration',
+  log: 'How its log is read',
   positions: 'Positions on the blade',
   temperature: 'Temperature of its jaws',
   wavelength: 'Wavelength',

@@ -82,6 +82,14 @@ describe('what comes out', () => {
     ]);
   });
 
+  test('the try that mended what was entered by hand is of the same splice', () => {
+    const redo = { ...target(1, [tried(0.3, 4)]), open: true };
+    expect(told(matchLog([row(1, 0.3), row(2, 0.02)], [redo, target(2)], { by: 'order' }))).toEqual([
+      ['agrees', 'slot 1', 0],
+      ['fills', 'slot 1', 1],
+    ]);
+  });
+
   test('it begins where a person says', () => {
     const targets = [1, 2, 3].map((slot) => target(slot));
     expect(told(matchLog([row(1, 0.03)], targets, { by: 'order', from: 'slot 2' }))).toEqual([

@@ -31,7 +31,7 @@ export interface MatchTarget {
   readonly circuit: string | null;
   /** Tries that stand, oldest first. */
   readonly tries: readonly RecordedTry[];
-  /** It is to be spliced still. */
+  /** It is to be spliced still, or again. */
   readonly open: boolean;
   /** Losses above this are done again, dB. */
   readonly limit: number;
@@ -374,7 +374,7 @@ function fillOpen(
       lastRow === index - 1 &&
       last.leftFibers.length === count &&
       isBad(log[lastRow]!, last) &&
-      filled.has(last.id)
+      (filled.has(last.id) || (last.open && last.tries.length > 0))
     ) {
       found[index] = { splice: last.id, tryId: null, what: 'fills', doubt: 'again' };
       lastRow = index;

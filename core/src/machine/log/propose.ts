@@ -215,3 +215,26 @@ function byContent(
 const failWords = /fail|broke|bruch|falh|fall|nok|\bng\b|error|bad|nicht/;
 const failedOf = (cells: readonly string[]) =>
   [...new Set(cells.map((cell) => cell.toLowerCase()).filter((cell) => failWords.test(cell)))].slice(0, 20);
+
+/** Whether a log is written as the one for which a mapping was made: the same headings, or as many columns with losses where they are looked for. */
+export function mappingFits(text: string, mapping: LogMapping): boolean {
+  const table = cellsOf(beginOf(text), mapping);
+  const { columns } = mapping;
+  const some = table.rows.slice(0, looked);
+  if (some.length === 0) return false;
+  if (mapping.format === 'json-lines' || mapping.heading)
+    return columns.every(({ name, holds }, index) => holds === null || table.heading[index] === name);
+  const loss = columns.findIndex(({ holds }) => holds === 'loss');
+  return (
+    some.every(({ cells }) => cells.length === columns.length) &&
+    some.some(({ cells }) => isFigure(cells[loss]!))
+  );
+}
+
+/** As much of a log as is shown before it is read. */
+export function beginOf(text: string): string {
+  if (text.length <= mostShown) return text;
+  // To the end of a line.
+  return text.slice(0, text.lastIndexOf('\n', mostShown) + 1 || mostShown);
+}
+const mostShown = 60_000;

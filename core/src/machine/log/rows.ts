@@ -60,8 +60,14 @@ const most = { cleaveLeft: 90, cleaveRight: 90, offset: 1000, gap: 1000 } as con
 /**
  * What a log says by a mapping.
  * @param firstDay of a log whose rows have no date: "2026-04-15"
+ * @param onProgress told now and then how much of it is read, 0 … 1
  */
-export function readLog(table: CellTable, mapping: LogMapping, firstDay: string | null): ReadLog {
+export function readLog(
+  table: CellTable,
+  mapping: LogMapping,
+  firstDay: string | null,
+  onProgress: (part: number) => void = () => undefined,
+): ReadLog {
   const findings: LogFinding[] = table.broken.map(({ line, why }) => ({ line, why, cell: '', field: null }));
   const find = (line: number, why: LogFinding['why'], cell = '', field: LogField | null = null) =>
     findings.push({ line, why, cell, field });
@@ -90,7 +96,8 @@ export function readLog(table: CellTable, mapping: LogMapping, firstDay: string 
     if (last && key !== null && last.key === key) last.rows.push(own);
     else groups.push({ rows: [own], key: key ?? `line ${row.line}` });
   });
-  const splices = groups.flatMap(({ rows: own }): LogSplice[] => {
+  const splices = groups.flatMap(({ rows: own }, group): LogSplice[] => {
+    if (group % 500 === 0) onProgress(group / groups.length);
     const before = findings.length;
     const cells = (field: LogField) => {
       const column = at(field);

@@ -139,6 +139,10 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
                 />
                 <Action label="Seal" onPress={() => router.navigate(places.seal(projectId, closure.id))} />
                 <Action
+                  label="Machine’s log"
+                  onPress={() => router.navigate(places.log(projectId, closure.id))}
+                />
+                <Action
                   label="Hand over"
                   onPress={() => router.navigate(places.handover(projectId, 'ready', closure.id))}
                 />

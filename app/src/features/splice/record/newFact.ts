@@ -49,6 +49,18 @@ export function newAttempt(about: About, result: Result, from?: Came): Attempt {
   return { ...start, body: { source: 'machine', simulated, origin, ...made } };
 }
 
+/** An attempt out of a machine's log. @param at when it was made, ms since 1970; null: the log does not say */
+export function newLogAttempt(about: About, result: Result, from: Came, at: number | null): Attempt {
+  const { simulated, origin, gear } = from;
+  const start = base('attempt', { ...about, facts: at === null ? about.facts : [] });
+  return {
+    ...start,
+    // No machine's clock says what comes to be.
+    madeAt: at === null ? start.madeAt : new Date(Math.min(at, Date.parse(start.madeAt))).toISOString(),
+    body: { source: 'log', simulated, origin, ...(gear ? { gear } : {}), ...result },
+  };
+}
+
 /** What stands of an attempt, to be corrected in one thing. */
 export function resultOf(standing: StandingAttempt): Result {
   const { readings, proofTestFailed, sleeveForgotten, sleeveConfirmed, light, note } = standing;

@@ -44,11 +44,6 @@ export function readyToSound(): void {
   if (context.state === 'suspended') void context.resume();
 }
 
-/** Whether a tone would be heard now; false before the page was touched. */
-export function canSound(): boolean {
-  return context?.state === 'running';
-}
-
 export function sound(tone: Tone): void {
   if (!context || context.state !== 'running') return;
   let at = context.currentTime;

@@ -19,7 +19,7 @@ export const usedGearSchema = z.strictObject({
 export type UsedGear = z.infer<typeof usedGearSchema>;
 
 /** Where a reading stands in a machine's own memory, so that it is not taken twice. */
-export const originSchema = z.strictObject({
+const originSchema = z.strictObject({
   /** Whose memory: the identifier of the gear where it is known, else that of the linked machine. */
   memory: idSchema,
   /** The machine's own number of the splice, and its time by the machine's clock; null where it says none. */

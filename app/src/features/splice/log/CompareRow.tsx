@@ -1,5 +1,5 @@
 import { findSplice, formatLoss, spliceHistory, type ClosureLedger } from '@cordel/core';
-import { matchWords, type LogMatch, type LogSplice, type MatchWhat } from '@cordel/core/machine';
+import { matchWords, type LogMatch, type LogSplice } from '@cordel/core/machine';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../../ui/Action';
@@ -8,17 +8,7 @@ import { clockTime, type ShownZone } from '../../../ui/times';
 import { space, stroke } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 
-/** In this order they ask for a look. */
-export const whats = [
-  'differs',
-  'fills',
-  'extra',
-  'missing',
-  'agrees',
-  'known',
-] as const satisfies MatchWhat[];
-
-export interface CompareRowProps {
+interface CompareRowProps {
   match: LogMatch;
   log: readonly LogSplice[];
   ledger: ClosureLedger;

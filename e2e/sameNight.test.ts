@@ -1,0 +1,41 @@
+import { build } from 'esbuild';
+import { join } from 'node:path';
+import { openBrowser } from './support/browser';
+import { night } from './support/night';
+
+/** The same seed gives the same night, in a browser and in Node.js, to the last digit: all of it is +, ×, square roots and the draws' own logarithm. */
+
+test.each(['cores', 'grooves'] as const)(
+  'the same night in Chromium and in Node.js (%s)',
+  async (aligns) => {
+    const bundle = await build({
+      stdin: {
+        contents: `import { night } from './support/night'; globalThis.night = night;`,
+        resolveDir: __dirname,
+        sourcefile: join(__dirname, 'inPage.ts'),
+        loader: 'ts',
+      },
+      bundle: true,
+      write: false,
+      format: 'iife',
+      target: 'es2022',
+    });
+    const browser = await openBrowser();
+    try {
+      const page = await browser.newPage();
+      await page.addScriptTag({ content: bundle.outputFiles[0]!.text });
+      const inPage = await page.evaluate(
+        (seed, how) => (globalThis as unknown as { night: typeof night }).night(seed, how, 120),
+        14,
+        aligns,
+      );
+      const here = night(14, aligns, 120);
+      expect(JSON.parse(here).log).toHaveLength(120);
+      expect(inPage).toBe(here);
+      expect(night(15, aligns, 120)).not.toBe(here);
+    } finally {
+      await browser.close();
+    }
+  },
+  60_000,
+);

@@ -1,6 +1,8 @@
+import { exactLog } from '../exactLog';
+
 /**
  * Random numbers by a seed and a key. Each key has a stream of its own, so that what one fiber draws does not depend on how many others were drawn before: a night can
- * be played again with other decisions. Only +, ×, integer arithmetic, `Math.sqrt` and `Math.log` are used, which Node.js and Chromium compute alike to the last digit.
+ * be played again with other decisions. Only +, ×, integer arithmetic, `Math.sqrt` and a logarithm of our own are used, which give the same to the last digit everywhere.
  */
 export interface Draws {
   /** In [0, 1). */
@@ -12,7 +14,7 @@ export interface Draws {
 }
 
 // Held here, since a look at a global takes long where tests run.
-const { floor, imul, log, sqrt } = Math;
+const { floor, imul, sqrt } = Math;
 
 /** sfc32 by C. Doty-Humphrey (public domain; passes PractRand), started from a hash of seed and key. */
 export function draws(seed: number, ...key: readonly (string | number)[]): Draws {
@@ -44,7 +46,7 @@ export function draws(seed: number, ...key: readonly (string | number)[]): Draws
         const y = 2 * uniform() - 1;
         const square = x * x + y * y;
         if (square >= 1 || square === 0) continue;
-        const scale = sqrt((-2 * log(square)) / square);
+        const scale = sqrt((-2 * exactLog(square)) / square);
         spare = y * scale;
         return x * scale;
       }

@@ -1,3 +1,4 @@
+import { exactLog } from '../exactLog';
 import { mismatchLoss, offsetLoss, tiltLoss } from '../splice/record/spliceLoss';
 
 /** How two fiber ends lie when the arc is struck, and with how much power. */
@@ -27,7 +28,7 @@ const necksFrom = 25;
 const neckLoss = 0.01;
 /** An arc of 10 % more or less power costs so much, dB; growing with the square. Invented. */
 const arcLossAtTenth = 0.02;
-const tenth = Math.log(1.1);
+const tenth = exactLog(1.1);
 
 /**
  * The true loss of a joint, dB: Marcuse's terms (see `spliceLoss.ts`) for the difference of the mode fields, the offset and the tilt, and what bend, neck and arc
@@ -60,7 +61,7 @@ export function arcLoss(arc: number): number {
 export const cameraNoise = 0.08;
 /** It sees half of what the mode fields cost, and an arc only where it is off by more than this (ln 1.2, as a bulge or a neck). Invented. */
 const seenOfMismatch = 0.5;
-const arcSeenFrom = Math.log(1.2);
+const arcSeenFrom = exactLog(1.2);
 
 /**
  * What the machine says that a joint loses, dB, as its cameras see it: not rounded.

@@ -1,3 +1,5 @@
+import { exactLog } from '../../exactLog';
+
 /**
  * Loss of a splice of single-mode fibers from what is wrong with the joint, after D. Marcuse, "Loss analysis of single-mode fiber
  * splices", Bell System Technical Journal 56(5), 1977. Mode fields are taken as Gaussian. All lengths in μm; dB.
@@ -7,7 +9,7 @@ const decibels = 10 / Math.LN10;
 
 /** Loss because the two mode-field diameters differ, μm. The same in both directions; 0 when they are equal. */
 export function mismatchLoss(modeField1: number, modeField2: number): number {
-  return -20 * Math.log10((2 * modeField1 * modeField2) / (modeField1 ** 2 + modeField2 ** 2));
+  return -2 * decibels * exactLog((2 * modeField1 * modeField2) / (modeField1 ** 2 + modeField2 ** 2));
 }
 
 /** Loss because the fibers lie `offset` μm beside each other. */

@@ -1,5 +1,6 @@
 import { benchKill } from './kill';
 import { benchLedger } from './ledger';
+import { benchListen } from './listen';
 import { benchMachine } from './machine';
 import { benchNight } from './night';
 import { benchPhotos } from './photos';
@@ -14,6 +15,7 @@ import { benchRibbonTap, benchTap } from './tap';
 const benches: readonly (readonly [string, () => unknown])[] = [
   ['ledger', benchLedger],
   ['machine', benchMachine],
+  ['listen', benchListen],
   ['plan', benchPlan],
   ['server', benchServer],
   ['record', benchRecord],

@@ -135,7 +135,7 @@ export async function benchRibbonTap(): Promise<void> {
 }
 
 /** Two ribbon cables of `count` ribbons of 12, joined straight, ribbon by ribbon. */
-function makeRibbonProject(count: number) {
+export function makeRibbonProject(count: number) {
   const made = makeProject(1);
   const { definition, closureId } = made;
   const [closure] = definition.closures;
@@ -168,7 +168,7 @@ function beside(durations: readonly number[], empty: readonly number[]): string 
 }
 
 /** The same taps on a page that is nothing but React, a heading and a key: what this machine takes for any tap. */
-async function emptyTaps(browser: Browser): Promise<number[]> {
+export async function emptyTaps(browser: Browser): Promise<number[]> {
   const bundle = await build({
     stdin: {
       contents: `import { createElement as h, useState } from 'react';

@@ -139,7 +139,8 @@ function ClosureAt({ projectId, atHand }: { projectId: string; atHand: ClosureAt
                 />
                 <Action label="Seal" onPress={() => router.navigate(places.seal(projectId, closure.id))} />
                 <Action
-                  label="Machine’s log"
+                  label="Log"
+                  spoken="Log of a splicing machine"
                   onPress={() => router.navigate(places.log(projectId, closure.id))}
                 />
                 <Action

@@ -1,84 +1,17 @@
 import type { Attempt, Fact } from '@cordel/core';
-import { planClosure, runsOf } from '@cordel/core';
-import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
-import { everyFact, request } from '../server/test/process';
+import { everyFact } from '../server/test/process';
 import { press, see, seeGone, type Size } from './support/browser';
+import { attach } from './support/camera';
 import { demoJourneys } from './support/journeys';
-import { firstProject } from './support/shelf';
+import { enteredByHand, minute, read, table } from './support/nightLog';
 
 /** A machine's log against what was entered by hand: what differs, what fills a gap, and all of it taken back at once. */
 
 const at = demoJourneys();
-let folder: string;
-beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'cordel-log-'))));
-afterAll(() => rmSync(folder, { recursive: true }));
 
-const began = Date.parse('2026-04-14T23:10:00.000Z');
-/** What was entered by hand at slots 1 to 8, and what the machine has of them, and of the ninth. */
-const entered = [3, 2, 5, 1, 4, 2, 3, 6];
-const read = [3, 6, 5, 1, 14, 2, 30, 6, 2];
-const minute = (index: number) => began + index * 7 * 60_000;
-
-/** Eight readings that somebody entered a minute after the machine had them. */
-async function enteredByHand() {
-  const u3 = await firstProject(at.server, 'U3');
-  const closure = u3.definition.closures.find(({ id }) => id === u3.closureId)!;
-  const { splices } = planClosure(closure, new Map(u3.definition.cables.map((cable) => [cable.id, cable])));
-  const facts = entered.map((hundredths, index) => ({
-    v: 3,
-    id: randomUUID(),
-    kind: 'attempt',
-    madeAt: new Date(minute(index) + 60_000).toISOString(),
-    by: 'Iara',
-    device: null,
-    subject: {
-      on: 'splice',
-      closureId: u3.closureId,
-      left: runsOf(splices[index]!.left),
-      right: runsOf(splices[index]!.right),
-    },
-    body: {
-      source: 'hand',
-      simulated: true,
-      readings: [{ loss: hundredths / 100, cleaveLeft: null, cleaveRight: null }],
-      proofTestFailed: false,
-      note: '',
-    },
-  }));
-  const { body } = await request<{ refused: unknown[] }>(
-    `${at.server.url}/api/projects/${u3.projectId}/facts`,
-    'POST',
-    { facts },
-  );
-  expect(body.refused).toEqual([]);
-  return u3;
-}
-
-/** As a machine in the project's zone writes it, with a comma and in the Western page. */
-const table = (losses: readonly number[]) =>
-  Buffer.from(
-    [
-      'Emenda nº;Data;Hora;Perda (dB);Ângulo esq.;Ângulo dir.;Tração',
-      ...losses.map((hundredths, index) => {
-        const local = new Date(minute(index) - 3 * 3600_000).toISOString();
-        const [year, month, day] = local.slice(0, 10).split('-');
-        return `${index + 1};${day}/${month}/${year};${local.slice(11, 19)};${(hundredths / 100).toFixed(2).replace('.', ',')};0,4;0,5;OK`;
-      }),
-      '',
-    ].join('\r\n'),
-    'latin1',
-  );
-
-async function pick(page: Page, name: string, content: Buffer): Promise<void> {
-  writeFileSync(join(folder, name), content);
-  const chooser = page.waitForFileChooser();
-  await press(page, /^(Pick the log|Another file)$/);
-  await (await chooser).accept([join(folder, name)]);
-}
+const pick = (page: Page, name: string, content: Buffer) =>
+  attach(page, 'Log of a splicing machine', [content], name);
 
 async function factsOf(projectId: string, closureId: string): Promise<Fact[]> {
   const all = await everyFact<Fact>(`${at.server.url}/api/projects/${projectId}/facts`);
@@ -88,7 +21,7 @@ async function factsOf(projectId: string, closureId: string): Promise<Fact[]> {
 test.each<Size>(['phone', 'wide'])(
   'a log against hand entries with three differences: looked at, recorded, taken back, and nothing twice (%s)',
   async (size) => {
-    const u3 = await enteredByHand();
+    const u3 = await enteredByHand(at.server);
     const page = await at.open({ size });
     await page.goto(`${u3.closure}/log`);
     await see(page, 'Nothing is recorded before you have looked at it.');
@@ -150,7 +83,7 @@ test.each<Size>(['phone', 'wide'])(
 );
 
 test('a file that is cut off, doubled or no log says what and where, and is taken in part only where that is chosen', async () => {
-  const u3 = await enteredByHand();
+  const u3 = await enteredByHand(at.server);
   const page = await at.open({ size: 'phone' });
   await page.goto(`${u3.closure}/log`);
   await pick(page, 'picture.csv', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1]));

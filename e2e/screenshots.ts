@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { dataFolder, removeFolders, startServer } from '../server/test/process';
 import { openBrowser, openPage, press, see, type Light, type Size } from './support/browser';
+import { attach } from './support/camera';
+import { enteredByHand, read, table } from './support/nightLog';
 import { refuseFirst } from './support/screens';
 import { firstProject } from './support/shelf';
 
@@ -33,7 +35,6 @@ async function main(folder: string): Promise<void> {
       'phone',
       'night',
     ],
-    ['kit', `${demo.line}/kit?closure=${demo.closureId}`, 'Ribbon sleeve'],
     ['prepare', `${school.closure}/prepare`, 'marks 9 of 17'],
     ['cut-sheet', `${school.closure}/prepare/${demo.cable('96 Mirante')}`, '9 of 17 made'],
     [
@@ -43,7 +44,6 @@ async function main(folder: string): Promise<void> {
       'phone',
       'night',
     ],
-    ['gear', `${server.url}/gear`, 'Cleaver R'],
     [
       'seal-look',
       `${demo.closure}/seal/look`,
@@ -112,6 +112,43 @@ async function main(folder: string): Promise<void> {
         }
         await press(page, '1 not taken by the server');
         await see(page, 'The server does not answer; it is tried again by itself.');
+      },
+    ],
+    [
+      'log',
+      `${school.closure}/log`,
+      'Nothing is recorded before you have looked at it.',
+      'phone',
+      'day',
+      async (page) => {
+        await enteredByHand(server);
+        await page.reload();
+        await attach(page, 'Log of a splicing machine', [table(read)], 'night.csv');
+        await press(page, 'Read it so');
+        await press(page, 'Compare with what is on record');
+        await press(page, 'Differs 3');
+      },
+    ],
+    [
+      'hands-free',
+      `${school.closure}/listen/1/9`,
+      'No machine',
+      'phone',
+      'day',
+      async (page) => {
+        await press(page, 'Machine');
+        await press(page, /single fibers.*in this page/);
+        await press(page, 'As fast as it goes', 'radio');
+        await press(page, 'Are mine: one key for each step', 'radio');
+        await press(page, 'Close');
+        await press(page, /^Lay in/);
+        // What the machine sees of this pair may be for another cleave first.
+        await see(page, /Fuse at the simulated machine|Recleave|Reseat/);
+        while (await page.evaluate(() => !/Take out/.test(document.body.innerText))) {
+          await press(page, /^(Fuse|Recleave|Reseat)/);
+          await see(page, /Take out|Recleave|Reseat|Fuse at/);
+        }
+        await see(page, /Holds|Redo/);
       },
     ],
   ];

@@ -14,9 +14,14 @@ export function makePhoto(width: number, height: number, n = 0): Promise<Buffer>
 }
 
 /** Gives files to the field of this name, as the camera or the gallery does. */
-export async function attach(page: Page, field: string, files: readonly (Buffer | string)[]): Promise<void> {
+export async function attach(
+  page: Page,
+  field: string,
+  files: readonly (Buffer | string)[],
+  name?: string,
+): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'cordel-photos-'));
-  const paths = files.map((_, index) => join(folder, `IMG_${index}.jpg`));
+  const paths = files.map((_, index) => join(folder, name ?? `IMG_${index}.jpg`));
   files.forEach((bytes, index) => writeFileSync(paths[index]!, bytes));
   const input = await page.waitForSelector(`input[type=file][aria-label="${field}"]`);
   await (input as unknown as { uploadFile: (...of: string[]) => Promise<void> }).uploadFile(...paths);

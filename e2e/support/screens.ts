@@ -8,8 +8,9 @@ import {
   startServer,
   type ServerProcess,
 } from '../../server/test/process';
-import { makePhoto } from './camera';
+import { attach, makePhoto } from './camera';
 import { fill, openBrowser, openPage, press, see, seeGone, setLight, type Size } from './browser';
+import { read, table } from './nightLog';
 import { firstProject } from './shelf';
 
 /** Every screen of the app, in the demo, for what is looked at on all of them. */
@@ -356,6 +357,66 @@ export const screens: ScreenAt[] = [
     then: async (page) => {
       await press(page, /^A 12 /);
       await see(page, 'What goes on first');
+    },
+  },
+  {
+    name: 'hands free, nothing linked',
+    path: () => `${demo.closureAt('U3')}/listen/1/1`,
+    shows: 'No machine',
+    then: async (page) => {
+      await press(page, 'Machine');
+      await see(page, 'in this page, works with no network');
+    },
+  },
+  {
+    name: 'hands free, its machine',
+    path: () => `${demo.closureAt('U3')}/listen/1/1`,
+    shows: 'No machine',
+    then: async (page) => {
+      await press(page, 'Machine');
+      await press(page, /single fibers.*in this page/);
+      await press(page, 'Are mine: one key for each step', 'radio');
+      await press(page, 'As fast as it goes', 'radio');
+      await see(page, 'What is wrong tonight');
+    },
+  },
+  {
+    name: 'hands free, before the arc',
+    path: () => `${demo.closureAt('U3')}/listen/1/1`,
+    shows: 'Lay in',
+    then: async (page) => {
+      await press(page, /^Lay in/);
+      await see(page, /Fuse|Recleave/);
+    },
+  },
+  {
+    name: 'hands free, by hand',
+    path: () => `${demo.closureAt('U3')}/listen/1/1`,
+    shows: 'Lay in',
+    then: async (page) => {
+      await press(page, 'By hand');
+      await see(page, 'By hand: tray 1, slot 1');
+    },
+  },
+  {
+    name: 'a log, how it is read',
+    path: () => `${demo.closureAt('U3')}/log`,
+    shows: 'Nothing is recorded before you have looked at it.',
+    then: async (page) => {
+      await attach(page, 'Log of a splicing machine', [table(read)], 'night.csv');
+      await press(page, 'Change how it is read');
+      await see(page, 'Between the cells');
+    },
+  },
+  {
+    name: 'a log, compared',
+    path: () => `${demo.closureAt('U3')}/log`,
+    shows: 'Nothing is recorded before you have looked at it.',
+    then: async (page) => {
+      await attach(page, 'Log of a splicing machine', [table(read)], 'night.csv');
+      await press(page, 'Read it so');
+      await press(page, 'Compare with what is on record');
+      await see(page, 'Fills a gap 9');
     },
   },
   { name: 'closure’s table', path: () => `${demo.closureAt('U3')}/table`, shows: 'Save the table' },

@@ -1,6 +1,6 @@
 import { linkConformance, NotNow, OwnStandIns, type MachineLink } from '@cordel/core/machine';
 import { expose, type Endpoint } from 'comlink';
-import { MessageChannel } from 'node:worker_threads';
+import { MessageChannel } from 'worker_threads';
 import { v4 } from 'uuid';
 import { machinesOver, type Machines } from './machines';
 import { serveMachines } from './serveMachines';

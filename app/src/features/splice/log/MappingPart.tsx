@@ -8,7 +8,7 @@ import {
 } from '@cordel/core/machine';
 import { formatLoss } from '@cordel/core';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Action } from '../../../ui/Action';
 import { Choice } from '../../../ui/Field';
 import { Picker } from '../../../ui/Picker';
@@ -32,7 +32,7 @@ function choicesOf<T extends string>(words: Readonly<Record<T, string>>) {
   return (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
 }
 
-/** How the log is read, on its first rows; and, opened, each part of it to be changed. */
+/** How the log is read, on its first ten rows, column by column; and, opened, each part of it to be changed. */
 export function MappingPart({
   log,
   zones,
@@ -57,40 +57,26 @@ export function MappingPart({
       <Type>
         {log.kept
           ? 'Read as this machine’s log was read before.'
-          : 'This is how it seems to be written. Look at the first rows.'}
+          : 'This is how it seems to be written. Look at the first ten rows of each column.'}
         {log.encodingCertain ? '' : ' Its letters may be of another encoding: look at the words in it.'}
       </Type>
-      <ScrollView horizontal tabIndex={0} aria-label="First rows of the log">
-        <View role="table" aria-label="First rows of the log">
-          <View role="row" style={[styles.row, { borderBottomColor: palette.ink }]}>
-            <Type look="smallStrong" role="columnheader" style={styles.line}>
-              Line
-            </Type>
-            {mapping.columns.map(({ name, holds, fiber }, index) => (
-              <View key={index} role="columnheader" style={styles.cell}>
-                <Type look="smallStrong">
-                  {holds ? `${logFieldWords[holds]}${fiber ? ` ${fiber}` : ''}` : '–'}
-                </Type>
-                <Type look="small" tone="soft" numberOfLines={1}>
-                  {name}
-                </Type>
-              </View>
-            ))}
-          </View>
-          {preview.rows.map(({ line, cells }) => (
-            <View key={line} role="row" style={[styles.row, { borderBottomColor: palette.hairline }]}>
-              <Type look="small" tone="soft" role="cell" style={styles.line}>
-                {line}
+      <View role="list" aria-label="Columns of the log, with their first rows">
+        {mapping.columns.map(({ name, holds, fiber }, index) => (
+          <View key={index} role="listitem" style={[styles.column, { borderBottomColor: palette.hairline }]}>
+            <View style={styles.names}>
+              <Type look="smallStrong" tone={holds ? 'ink' : 'soft'}>
+                {holds ? `${logFieldWords[holds]}${fiber ? ` ${fiber}` : ''}` : 'Not read'}
               </Type>
-              {mapping.columns.map((_, index) => (
-                <Type key={index} look="small" role="cell" numberOfLines={1} style={styles.cell}>
-                  {cells[index] ?? ''}
-                </Type>
-              ))}
+              <Type look="small" tone="soft">
+                {name}
+              </Type>
             </View>
-          ))}
-        </View>
-      </ScrollView>
+            <Type look="small" style={styles.cells}>
+              {preview.rows.map(({ cells }) => cells[index] || '–').join(' · ')}
+            </Type>
+          </View>
+        ))}
+      </View>
       <Type look="smallStrong">
         {preview.splices[0]
           ? `The first splice: ${preview.splices[0].readings.map(({ loss }) => (loss === null ? 'no loss' : formatLoss(loss))).join(' · ')} dB${preview.splices[0].at === null ? ', no time' : `, ${dayAndTime(preview.splices[0].at, mapping.zone)}`}`
@@ -198,12 +184,13 @@ export function MappingPart({
 
 const styles = StyleSheet.create({
   part: { gap: space.medium },
-  row: {
+  column: {
     flexDirection: 'row',
+    flexWrap: 'wrap',
+    columnGap: space.medium,
+    paddingVertical: space.small,
     borderBottomWidth: stroke.hair,
-    paddingVertical: space.tight,
-    gap: space.small,
   },
-  line: { width: 48 },
-  cell: { width: 108 },
+  names: { flexGrow: 1, flexBasis: 120 },
+  cells: { flexGrow: 3, flexShrink: 1, flexBasis: 200 },
 });

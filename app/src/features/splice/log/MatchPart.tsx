@@ -1,4 +1,5 @@
 import { matchWords, type MatchBy, type MatchWhat } from '@cordel/core/machine';
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Action } from '../../../ui/Action';
 import { Choice } from '../../../ui/Field';
@@ -23,31 +24,42 @@ export function MatchPart({
   onShow: (what: MatchWhat | null) => void;
 }) {
   const { by, from, matched, openSplices } = given;
+  const [open, setOpen] = useState(false);
   if (!given.readable) return null;
   const matches = matched?.matching.matches ?? [];
   const count = (what: MatchWhat) => matches.filter((one) => one.what === what).length;
   return (
     <View style={styles.part}>
-      <Choice
-        label="Matched by"
-        options={(Object.keys(byWords) as MatchBy[]).map((value) => ({ value, label: byWords[value] }))}
-        value={by}
-        onChange={given.setBy}
-      />
-      {by === 'label' ? null : (
-        <Picker
-          label="What is on no record goes, in the order of work, to"
-          most={1}
-          options={[
-            { value: '', label: 'the first open splice on' },
-            ...openSplices.map(({ id, tray, slot }) => ({
-              value: id,
-              label: `tray ${tray}, slot ${slot} on`,
-            })),
-          ]}
-          value={from ?? ''}
-          onChange={(value) => given.setFrom(value === '' ? null : value)}
+      {matched && !open ? (
+        <Action
+          label={`Matched by ${byWords[by].toLowerCase()}`}
+          detail="Change how"
+          onPress={() => setOpen(true)}
         />
+      ) : (
+        <>
+          <Choice
+            label="Matched by"
+            options={(Object.keys(byWords) as MatchBy[]).map((value) => ({ value, label: byWords[value] }))}
+            value={by}
+            onChange={given.setBy}
+          />
+          {by === 'label' ? null : (
+            <Picker
+              label="What is on no record goes, in the order of work, to"
+              most={1}
+              options={[
+                { value: '', label: 'the first open splice on' },
+                ...openSplices.map(({ id, tray, slot }) => ({
+                  value: id,
+                  label: `tray ${tray}, slot ${slot} on`,
+                })),
+              ]}
+              value={from ?? ''}
+              onChange={(value) => given.setFrom(value === '' ? null : value)}
+            />
+          )}
+        </>
       )}
       {!matched ? (
         <Action kind="now" label="Compare with what is on record" onPress={given.compare} />

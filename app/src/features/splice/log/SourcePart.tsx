@@ -31,7 +31,7 @@ export function SourcePart({ log: given }: { log: LogImport }) {
           {failed}
         </Type>
       ) : null}
-      {machines.length > 0 ? (
+      {machines.length > 0 && !given.matched ? (
         <Choice
           label="Which machine wrote it"
           options={[

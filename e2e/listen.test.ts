@@ -148,3 +148,32 @@ test('the link drops in the middle of a ribbon: it is said, the reading comes af
   await page.close();
   way.close();
 }, 180_000);
+
+test('a foot switch is paired, any key does what the big key says, and a splice entered by hand is not doubled', async () => {
+  const page = await at.open({ size: 'phone' });
+  const u3 = await firstProject(at.server, 'U3');
+  await page.goto(listening(u3.closure, 1, 1));
+  await press(page, 'Machine');
+  await press(page, /^Skip/);
+  await see(page, 'press it now');
+  await page.keyboard.press('PageDown');
+  await see(page, 'PageDown');
+  await press(page, /single fibers.*in this page/);
+  await press(page, 'Are mine: one key for each step', 'radio');
+  await press(page, 'As fast as it goes', 'radio');
+  await press(page, 'Close');
+  await page.keyboard.press('PageDown');
+  await see(page, 'Tray 1 · slot 2', 'head');
+  // Any other key lays in, at this machine.
+  await see(page, 'at the simulated machine');
+  await page.keyboard.press('b');
+  await see(page, /Fuse|Recleave/);
+  await press(page, 'By hand');
+  await press(page, padKey(2));
+  await see(page, 'Tray 1 · slot 3', 'head');
+  // Its fibers still lie in the machine: what it says of them is nothing of the next splice.
+  await see(page, 'Which pair?');
+  await press(page, /^Take out/);
+  await see(page, '0.02 dB Holds Tray 1, slot 2.');
+  await page.close();
+}, 120_000);

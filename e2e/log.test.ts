@@ -3,6 +3,7 @@ import type { Page } from 'puppeteer-core';
 import { everyFact } from '../server/test/process';
 import { press, see, seeGone, type Size } from './support/browser';
 import { attach } from './support/camera';
+import { onDevice } from './support/device';
 import { demoJourneys } from './support/journeys';
 import { enteredByHand, minute, read, table } from './support/nightLog';
 
@@ -98,5 +99,30 @@ test('a file that is cut off, doubled or no log says what and where, and is take
   await press(page, 'Compare with what is on record');
   await see(page, 'Agrees 5');
   await seeGone(page, 'Fills a gap 1');
+  await page.close();
+}, 120_000);
+
+test('a log that is shared to the application is kept on the device, and opened at the closure it is of', async () => {
+  await enteredByHand(at.server);
+  const page = await at.open({ size: 'phone' });
+  await page.goto(at.server.url);
+  await see(page, 'Vale do Umbu ring, section 2');
+  await onDevice(page);
+  // As the system does it: a form with the file, sent to where the manifest says. A page may send none, so it asks for the address itself.
+  await page.evaluate(async (content) => {
+    const form = new FormData();
+    form.append('log', new File([content], 'noite de ontem.csv', { type: 'text/csv' }));
+    await fetch('/share', { method: 'POST', body: form, redirect: 'manual' });
+  }, table(read).toString('latin1'));
+  await page.goto(`${at.server.url}/share`);
+  await see(page, 'noite de ontem.csv');
+  await press(page, 'U3 Escola');
+  await see(page, /The first splice: 0\.03 dB/);
+  await press(page, 'Read it so');
+  await press(page, 'Compare with what is on record');
+  await press(page, 'Record 1 of 9');
+  await see(page, '1 record of the log is kept.');
+  await page.goto(`${at.server.url}/share`);
+  await see(page, 'Nothing came');
   await page.close();
 }, 120_000);

@@ -60,3 +60,15 @@ test('manifest and icons are on the device with everything else', () => {
   for (const path of [address, 'index.html', ...manifest().icons.map(({ src }) => src.slice(1))])
     expect(worker).toMatch(new RegExp(`["']${path.replaceAll('.', '\\.')}["']`));
 });
+
+test('it takes shared files at an address that its service worker answers', () => {
+  const { share_target: target } = manifest() as Manifest & {
+    share_target: { action: string; method: string; enctype: string; params: { files: { name: string }[] } };
+  };
+  expect(target).toMatchObject({ action: '/share', method: 'POST', enctype: 'multipart/form-data' });
+  const [file] = target.params.files;
+  const answers = readFileSync(join(dist, 'share.js'), 'utf8');
+  expect(answers).toContain(`.get('${file!.name}')`);
+  expect(answers).toContain(`=== '${target.action}'`);
+  expect(readFileSync(join(dist, 'sw.js'), 'utf8')).toContain('/share.js');
+});

@@ -15,6 +15,8 @@ export async function buildServiceWorker(dist) {
     swDest: join(dist, 'sw.js'),
     dontCacheBustURLsMatching: /[.-][0-9a-f]{20,}\./,
     maximumFileSizeToCacheInBytes: 8_000_000,
+    // What another application shares to this one.
+    importScripts: ['/share.js'],
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/api\//],
     // The first page of all, too, finds its other screens here.

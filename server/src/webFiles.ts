@@ -36,6 +36,9 @@ export async function webFiles(folder: string): Promise<MiddlewareHandler> {
   if (!page) throw new Error(`No web app in ${folder}. Export it first.`);
 
   return async (context, next) => {
+    // What is shared to the application is for its service worker; where there is none yet, the page says that nothing came.
+    if (context.req.method === 'POST' && context.req.path === '/share')
+      return context.redirect('/share', 303);
     if (context.req.method !== 'GET' && context.req.method !== 'HEAD') return next();
     const path = decodeURIComponentSafe(context.req.path);
     const found = files.get(path);

@@ -59,7 +59,8 @@ export const places = {
   bench: (projectId: string, closureId: string, tray: number, slot: number) =>
     `/p/${projectId}/c/${closureId}/t/${tray}/${slot}` as Href,
   /** Readings from a machine's log. */
-  log: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/log` as Href,
+  log: (projectId: string, closureId: string, shared = false) =>
+    `/p/${projectId}/c/${closureId}/log${shared ? '?shared=1' : ''}` as Href,
   /** The same splice, while a linked machine is listened to. */
   listen: (projectId: string, closureId: string, tray: number, slot: number) =>
     `/p/${projectId}/c/${closureId}/listen/${tray}/${slot}` as Href,

@@ -1,8 +1,9 @@
 import { siteOf } from '@cordel/core';
 import type { MatchWhat } from '@cordel/core/machine';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { FlatList, StyleSheet, View } from 'react-native';
 import { useClosure, type ClosureAtHand } from '../../../data/ledger';
+import { sharedLog } from '../../../data/shared';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { Panes } from '../../../shell/frame/Panes';
 import { Screen } from '../../../shell/frame/Screen';
@@ -10,6 +11,7 @@ import { places } from '../../../shell/places';
 import { Action } from '../../../ui/Action';
 import { Failed, Loading } from '../../../ui/States';
 import { space } from '../../../ui/tokens';
+import { useLatest } from '../../../ui/useLatest';
 import { CompareRow } from './CompareRow';
 import { MatchPart } from './MatchPart';
 import { ReadPart } from './ReadPart';
@@ -17,9 +19,18 @@ import { SourcePart } from './SourcePart';
 import { useLogImport } from './useLogImport';
 
 /** Readings from a machine's log: how it is read, what it has beside what is on record, and what of it is recorded. */
-export function LogScreen({ projectId, closureId }: { projectId: string; closureId: string }) {
+export function LogScreen({
+  projectId,
+  closureId,
+  shared,
+}: {
+  projectId: string;
+  closureId: string;
+  /** The log is the one that was shared to Cordel. */
+  shared: boolean;
+}) {
   const { atHand, error, retry } = useClosure(projectId, closureId);
-  if (atHand) return <LogAt key={closureId} projectId={projectId} atHand={atHand} />;
+  if (atHand) return <LogAt key={closureId} projectId={projectId} atHand={atHand} shared={shared} />;
   return (
     <Screen
       title="From a machine’s log"
@@ -30,9 +41,13 @@ export function LogScreen({ projectId, closureId }: { projectId: string; closure
   );
 }
 
-function LogAt({ projectId, atHand }: { projectId: string; atHand: ClosureAtHand }) {
+function LogAt({ projectId, atHand, shared }: { projectId: string; atHand: ClosureAtHand; shared: boolean }) {
   const { closure, definition, ledger } = atHand;
   const given = useLogImport(projectId, atHand);
+  const open = useLatest(given.open);
+  useEffect(() => {
+    if (shared) void sharedLog().then((file) => file && open(file));
+  }, [shared, open]);
   const [shown, setShown] = useState<MatchWhat | null>(null);
   const { matched, toStore, storing, left, taken, zone } = given;
   const rows = useMemo(

@@ -6,6 +6,7 @@ import { useGear, useSaveGear } from '../../../data/gear';
 import type { ClosureAtHand } from '../../../data/ledger';
 import { useLinked } from '../../../data/machine/linked';
 import { machinesHere } from '../../../data/machine/machines';
+import { forgetShared } from '../../../data/shared';
 import { useOrderOfWork } from '../../../data/orderOfWork';
 import { engine } from '../../../sync/here';
 import { ownTimeZone } from '../../../ui/times';
@@ -158,6 +159,7 @@ export function useLogImport(projectId: string, { closure, definition, ledger }:
         const mapping = log!.mapping;
         setStored(made);
         reader.cancel();
+        void forgetShared();
         // How this machine's log is read is told once.
         if (machine && mapping && JSON.stringify(machine.log) !== JSON.stringify(mapping))
           saveGear.mutate({ base: machine, item: { ...machine, log: mapping } });

@@ -1,14 +1,17 @@
 import {
   factVersion,
   runsOf,
+  type Cable,
   type Calibration,
   type Fact,
   type Limits,
   type PlacedSplice,
   type StoredFact,
 } from '@cordel/core';
+import { newWear, type Weather } from '@cordel/core/machine';
 import { usedGear } from './gear';
-import { seeded, type Seeded } from './seeded';
+import { seeded } from './seeded';
+import { faultsOf, standInTry, tenths } from './standInTry';
 
 type Trouble = 'redone' | 'allowed' | 'recleaved' | 'broken' | 'redo' | 'owner';
 
@@ -16,13 +19,14 @@ type Trouble = 'redone' | 'allowed' | 'recleaved' | 'broken' | 'redo' | 'owner';
 export type Troubles = Readonly<Record<string, Trouble>>;
 
 /**
- * What a crew records in a night: one splice after the other, with the readings of a machine in good order and the troubles that are asked for. The same
+ * What a crew records in a night: one splice after the other, with the readings of the simulated machine and the troubles that are asked for. The same
  * every time.
  * @param night when it begins, in the scenario's own time
  * @param shift ms that the scenario lies from the night it is shown in
  */
 export function simulatedNight(
   splices: readonly PlacedSplice[],
+  cables: ReadonlyMap<string, Cable>,
   closureId: string,
   limits: Limits,
   night: Date,
@@ -62,44 +66,63 @@ export function simulatedNight(
     stored.push({ fact, receivedAt: new Date(Date.parse(fact.madeAt) + 1000).toISOString() });
     return fact.id;
   };
-  const attempt = (
-    splice: PlacedSplice,
-    loss: number | null,
-    more: { cleaveLeft?: number; note?: string } = {},
-  ) =>
-    keep({
+  const seed = night.getTime() / 1000;
+  let wear = { ...newWear, calibratedAt: evening };
+  let weather: Weather = evening;
+  const tries = new Map<PlacedSplice, number>();
+  type Wanted = Parameters<typeof standInTry>[4];
+  const attempt = (splice: PlacedSplice, fault: keyof typeof faultsOf, wanted: Wanted, note = '') => {
+    const nth = tries.get(splice) ?? 0;
+    tries.set(splice, nth + 1);
+    const reading = standInTry(seed, splice, cables, { wear, weather, faults: faultsOf[fault], nth }, wanted);
+    const arcs = wear.electrodeArcs + 1;
+    wear = { ...wear, electrodeArcs: arcs, arcsSinceCalibration: arcs, bladeCleaves: wear.bladeCleaves + 2 };
+    return keep({
       ...atSplice('attempt', splice),
       body: {
         source: 'machine',
         simulated: true,
         gear: usedGear,
-        readings: [{ loss, cleaveLeft: more.cleaveLeft ?? angle(random), cleaveRight: angle(random) }],
-        proofTestFailed: loss === null,
-        note: more.note ?? '',
+        readings: [reading],
+        proofTestFailed: reading.loss === null,
+        note,
       },
     });
+  };
+  /** As most go: the hands recleave before the arc where the machine sees that it is needed. */
+  const good: Wanted = ({ fused, cleaves }) =>
+    !fused.broke && fused.estimate <= limits.singleMax && wellCleaved(cleaves);
+  const wellCleaved = ({ left, right }: Parameters<Wanted>[0]['cleaves']) =>
+    tenths(Math.max(left.angle, right.angle)) <= limits.cleaveAngleMax;
+  /** Dust on the ends: it cost so much more than the limit. */
+  const over = (by: number): readonly ['dust', Wanted] => [
+    'dust',
+    ({ fused, cleaves }) =>
+      !fused.broke && fused.estimate === hundredths(limits.singleMax + by) && wellCleaved(cleaves),
+  ];
   /** The machine is calibrated before the first splice of a night, and the weather is looked at now and then. */
   const calibrate = (conditions: Calibration['body']['conditions']) =>
     keep({ ...atMachine('calibration'), body: { passed: true, conditions, note: '' } });
-  const over = (by: number) => hundredths(limits.singleMax + by);
 
-  calibrate({ temperature: 21, humidity: 64, pressure: 96.4 });
+  calibrate(evening);
   for (const [index, splice] of splices.entries()) {
     // After midnight it gets cold by the river, and nobody calibrates again.
-    if (index === 36)
+    if (index === 36) {
+      weather = { ...evening, temperature: 11, humidity: 82 };
       keep({
         ...atMachine('weather'),
         body: { conditions: { temperature: 11, humidity: 82, pressure: null }, note: '' },
       });
+    }
     switch (troubles[`${splice.tray}.${splice.slot}`]) {
       case 'redone':
-        attempt(splice, over(0.04));
-        attempt(splice, goodLoss(random));
+        attempt(splice, ...over(0.04));
+        attempt(splice, 'none', good);
         break;
       case 'allowed': {
-        attempt(splice, over(0.03));
-        attempt(splice, over(0.04));
-        const last = attempt(splice, over(0.02));
+        attempt(splice, ...over(0.03));
+        attempt(splice, ...over(0.04));
+        const last = attempt(splice, ...over(0.02));
         keep({
           ...atSplice('owner-answer', splice),
           body: { attemptId: last, answer: 'allow', note: 'Spare fiber, budget has room.' },
@@ -107,37 +130,40 @@ export function simulatedNight(
         break;
       }
       case 'recleaved':
-        attempt(splice, 0.06, { cleaveLeft: 1.7 });
-        attempt(splice, goodLoss(random));
+        attempt(
+          splice,
+          'holder',
+          ({ fused, cleaves: { left, right } }) =>
+            fused.estimate === 0.06 && !fused.broke && tenths(left.angle) === 1.7 && right.angle <= 1,
+        );
+        attempt(splice, 'none', good);
         break;
       case 'broken':
-        attempt(splice, null, { note: 'Broke in the proof test.' });
-        attempt(splice, goodLoss(random));
+        attempt(
+          splice,
+          'nick',
+          ({ fused, cleaves }) => fused.broke && wellCleaved(cleaves),
+          'Broke in the proof test.',
+        );
+        attempt(splice, 'none', good);
         break;
       case 'redo':
-        attempt(splice, over(0.06));
+        attempt(splice, ...over(0.06));
         break;
       case 'owner':
-        attempt(splice, over(0.05));
-        attempt(splice, over(0.03));
-        attempt(splice, over(0.03));
+        attempt(splice, ...over(0.05));
+        attempt(splice, ...over(0.03));
+        attempt(splice, ...over(0.03));
         break;
       case undefined:
-        attempt(splice, goodLoss(random));
+        attempt(splice, 'none', good);
     }
   }
   return stored;
 }
 
-/** Mostly 0.01 to 0.04 dB, now and then up to 0.08 (common practice for a machine in good order). */
-function goodLoss(random: Seeded): number {
-  const skewed = random.next() ** 2.2;
-  return hundredths(0.005 + 0.03 * random.next() + 0.03 * skewed);
-}
-
-function angle(random: Seeded): number {
-  return Math.round((0.2 + 0.3 * random.next() + 0.3 * random.next()) * 10) / 10;
-}
+/** In the evening, at the river. */
+const evening = { temperature: 21, humidity: 64, pressure: 96.4 };
 
 function hundredths(loss: number): number {
   return Math.round(loss * 100) / 100;

@@ -207,7 +207,15 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
     [p96.id, 12.5],
     [r144.id, 14.6],
   ]);
-  const nightAtU1 = simulatedNight(splicesOf(atU1), atU1.id, limits, nightBefore, shift, troublesAtU1);
+  const nightAtU1 = simulatedNight(
+    splicesOf(atU1),
+    cables,
+    atU1.id,
+    limits,
+    nightBefore,
+    shift,
+    troublesAtU1,
+  );
   return {
     definition,
     facts: [
@@ -270,7 +278,15 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
         by: 'Davi',
         leaks: p96.id,
       }),
-      ...simulatedNight(splicesOf(atU2).slice(0, splicedAtU2), atU2.id, limits, opens, shift, troublesAtU2),
+      ...simulatedNight(
+        splicesOf(atU2).slice(0, splicedAtU2),
+        cables,
+        atU2.id,
+        limits,
+        opens,
+        shift,
+        troublesAtU2,
+      ),
     ],
   };
 }

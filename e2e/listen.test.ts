@@ -177,3 +177,22 @@ test('a foot switch is paired, any key does what the big key says, and a splice 
   await see(page, '0.02 dB Holds Tray 1, slot 2.');
   await page.close();
 }, 120_000);
+
+test('two pages of one device do not both record what a machine says', async () => {
+  const page = await at.open({ size: 'phone' });
+  const u3 = await firstProject(at.server, 'U3');
+  await page.goto(listening(u3.closure, 1, 1));
+  await link(page, /single fibers.*reached by the server/, { mine: true });
+  await see(page, 'at the simulated machine');
+  const second = await page.browserContext().newPage();
+  await second.goto(listening(u3.closure, 1, 1));
+  await see(second, 'Another page of Cordel on this device listens to this machine.');
+  await press(second, 'By hand');
+  await see(second, 'By hand: tray 1, slot 1');
+  await page.close();
+  await press(second, 'Close');
+  await see(second, 'at the simulated machine');
+  await press(second, /^Lay in/);
+  await see(second, /Fuse|Recleave/);
+  await second.close();
+}, 120_000);

@@ -131,7 +131,7 @@ test('a database of Cordel 0.1 is copied, brought up, and has lost nothing', asy
     new Set([...file.facts.map(({ fact }) => fact.id), '01900000-0000-7000-8000-000000000002']),
   );
   // What cannot be read any more is kept as it was, beside the others.
-  const current = (fact: Fact) => fact.v === (fact.kind === 'owner-answer' ? 3 : 2);
+  const current = (fact: Fact) => fact.v === factVersion(fact.kind);
   expect(facts.filter((fact) => !current(fact))).toMatchObject([{ about: 'no such thing' }]);
   // 96 of U1; of U2 the demo's 52, a single and a ribbon that were made at the bench.
   const { body } = await request<{

@@ -5,7 +5,11 @@ export function factWords(fact: SpliceFact, tries: ReadonlyMap<string, number>):
   switch (fact.kind) {
     case 'attempt': {
       const number = tries.get(fact.id);
-      return `${number ? `Try ${number}` : 'Taken back'}: ${resultWords(fact.body)}${fact.body.simulated ? ' · simulated' : ''}`;
+      return [
+        `${number ? `Try ${number}` : 'Taken back'}: ${resultWords(fact.body)}`,
+        ...{ hand: [], machine: ['from the machine'], log: ['from a log'] }[fact.body.source],
+        ...(fact.body.simulated ? ['simulated'] : []),
+      ].join(' · ');
     }
     case 'correction':
       return fact.body.result ? `Corrected to ${resultWords(fact.body.result)}` : 'Taken back';

@@ -104,7 +104,8 @@ const ListenAt = memo(function ListenAt({
   }, [why, look]);
 
   const last = bench.last?.spliceId ? (findSplice(ledger, bench.last.spliceId) ?? null) : null;
-  const board = boardOf(linked, listening, at.advice, here, last, entering);
+  const sleeveFirst = preferences.sleeveReminder && at.joint.sleeve !== null;
+  const board = boardOf(linked, listening, at.advice, here, last, entering, sleeveFirst);
   const pairTitle = !entering
     ? 'Here'
     : listening.inside

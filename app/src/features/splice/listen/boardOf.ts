@@ -42,6 +42,7 @@ const board = (far: string, words: string | null = null, halt = false): Board =>
 
 /**
  * @param last the splice that was judged last; null where none was since one came here
+ * @param sleeveFirst a sleeve belongs on it, and the person wants to be told
  */
 export function boardOf(
   linked: Linked | null,
@@ -50,6 +51,7 @@ export function boardOf(
   here: SpliceState,
   last: SpliceState | null,
   entering: boolean,
+  sleeveFirst = false,
 ): Board {
   if (!linked) return board('No machine', 'Link one, and its readings come by themselves.');
   if (link?.is === 'dropped')
@@ -68,7 +70,7 @@ export function boardOf(
   }
   if (state !== 'ready' && state !== 'done') return board(busy[state]);
   const judged = last ?? (here.verdict.mark === 'open' ? null : here);
-  if (!judged) return board('Lay in');
+  if (!judged) return board('Lay in', sleeveFirst ? 'Sleeve on first.' : null);
   const { verdict, readings, splice } = judged;
   const worst = highestLoss(readings);
   const reasons = verdict.reasons.map(reasonWords).join(' ');

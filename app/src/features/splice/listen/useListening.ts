@@ -166,12 +166,10 @@ export function useListening(
           : list.slice(1),
       );
     else if (event.kind === 'calibration') {
-      setSaid(
-        event.passed
-          ? 'The arc calibration passed.'
-          : 'The arc calibration failed. Clean or replace the electrodes, and calibrate again.',
-      );
-      if (item)
+      // When it was made while nobody listened, its time is the machine's own, which nobody has compared.
+      const missed = event.number <= next.missed;
+      setSaid(calibrationWords(event.passed, missed && item !== undefined));
+      if (item && !missed)
         await recordFact(
           newCalibration(closure.id, { id: item.id, label: item.label }, event.passed, event.conditions),
         );
@@ -186,13 +184,15 @@ export function useListening(
   useEffect(() => {
     if (linkedId === null) return;
     const stop = new AbortController();
-    void listenTo(machines, linkedId, stop.signal, {
-      after: heardOf(linkedId),
-      onStatus,
-      onEvent,
-      onLink: setLink,
-      pause: (ms) => untilWorthATry(ms, stop.signal),
-    });
+    void alone(`cordel.listen.${linkedId}`, stop.signal, setLink, () =>
+      listenTo(machines, linkedId, stop.signal, {
+        after: heardOf(linkedId),
+        onStatus,
+        onEvent,
+        onLink: setLink,
+        pause: (ms) => untilWorthATry(ms, stop.signal),
+      }),
+    );
     return () => {
       stop.abort();
       newest.current = null;
@@ -252,6 +252,42 @@ function useShown(): () => Promise<void> {
       waiting.current.push(go);
       again((count) => count + 1);
     });
+}
+
+const anotherPage =
+  'Another page of Cordel on this device listens to this machine. Close it, or go on there.';
+
+/** Listens in one page of this device only: two would record each reading twice. Another one begins when this one ends. */
+async function alone(
+  name: string,
+  signal: AbortSignal,
+  onLink: (state: LinkState) => void,
+  listen: () => Promise<void>,
+): Promise<void> {
+  // Without locks (an address that is not secure) nobody can tell.
+  if (!('locks' in navigator)) return listen();
+  const had = await navigator.locks.request(name, { ifAvailable: true }, async (lock) => {
+    if (!lock || signal.aborted) return false;
+    await listen();
+    return true;
+  });
+  if (had || signal.aborted) return;
+  // A screen of this page that was just left lets go in a moment.
+  const told = setTimeout(() => onLink({ is: 'dropped', why: anotherPage }), 1000);
+  signal.addEventListener('abort', () => clearTimeout(told));
+  const begin = () => {
+    clearTimeout(told);
+    return listen();
+  };
+  // Rejects where it is called off with the screen.
+  await navigator.locks.request(name, { signal }, begin).catch(() => undefined);
+}
+
+function calibrationWords(passed: boolean, noteIt: boolean): string {
+  if (!passed) return 'The arc calibration failed. Clean or replace the electrodes, and calibrate again.';
+  return noteIt
+    ? 'The arc was calibrated while nobody listened. Note it under Gear tonight.'
+    : 'The arc calibration passed.';
 }
 
 /** A network that is back, or a page that is looked at again, does not wait. */

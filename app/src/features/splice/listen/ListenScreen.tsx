@@ -95,7 +95,9 @@ const ListenAt = memo(function ListenAt({
   const at = useAtSplice(projectId, atHand, here, { onGo });
   const { bench, entering, question, cables } = at;
   const listening = useListening(projectId, atHand, here, at, machines, linked);
-  const hands = useSimulatedHands(machines, linked, practice, listening, at, here);
+  // While somebody chooses how to practise, the hands wait.
+  const byItself = practice.byItself && sheet === null;
+  const hands = useSimulatedHands(machines, linked, { ...practice, byItself }, listening, at, here);
   const asked = listening.question;
   // A server that was started anew has its simulated machines anew.
   const why = listening.link?.is === 'dropped' ? listening.link.why : null;

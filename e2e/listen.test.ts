@@ -196,3 +196,28 @@ test('two pages of one device do not both record what a machine says', async () 
   await see(second, /Fuse|Recleave/);
   await second.close();
 }, 120_000);
+
+test('which of the crews’ machines it is: what is set at it goes on record with its readings, and what is due is asked (wide)', async () => {
+  const page = await at.open({ size: 'wide' });
+  const u3 = await firstProject(at.server, 'U3');
+  await page.goto(listening(u3.closure, 1, 1));
+  await press(page, 'Machine');
+  await press(page, /single fibers.*in this page/);
+  await press(page, 'Single 1', 'radio');
+  await see(page, 'are counted for this machine.');
+  await press(page, 'As fast as it goes', 'radio');
+  await press(page, 'Close');
+  await see(page, 'Arc calibration is due');
+  await press(page, /^Splice on without it/);
+  await see(page, /Holds|Redo/);
+  await see(page, 'Tray 1 · slot 4', 'head');
+  await page.goto(`${u3.closure}/t/1`);
+  await seeGone(page, 'to send', 'head');
+  const [first] = await attempts(u3.closureId);
+  expect(first!.body).toMatchObject({
+    source: 'machine',
+    simulated: true,
+    gear: { machine: { label: 'Single 1' }, program: 'Single mode', heater: '60 mm' },
+  });
+  await page.close();
+}, 120_000);

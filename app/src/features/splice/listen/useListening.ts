@@ -159,7 +159,7 @@ export function useListening(
     )
       bench.setDetails({ ...bench.details, before: event.fibers });
     else if (event.kind === 'set') takeOver(event);
-    else if (event.kind === 'heater')
+    else if (event.kind === 'heater' && event.number > next.missed)
       setHeating((list) =>
         event.did === 'began'
           ? [...list, { program: event.program, seconds: event.seconds, since: Date.now() }]
@@ -202,6 +202,15 @@ export function useListening(
       setSaid(null);
     };
   }, [machines, linkedId, onStatus, onEvent]);
+
+  // Somebody said which of the crews' machines it is: what is set at it is that one's.
+  const onItem = useLatest(takeOver);
+  const itemId = item?.id ?? null;
+  useEffect(() => {
+    if (linkedId === null || itemId === null) return;
+    // A machine that does not answer tells it when it does.
+    machines.status(linkedId).then(onItem, () => undefined);
+  }, [machines, linkedId, itemId, onItem]);
 
   const question = hearing?.questions[0] ?? null;
   const settle = (kept: boolean) => {

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { labelFinder, matchLog, type LogMatching, type MatchTarget, type RecordedTry } from './matchLog';
+import type { RecordedTry } from './alignTries';
+import { labelFinder } from './labelFinder';
+import { matchLog, type LogMatching, type MatchTarget } from './matchLog';
 import type { LogSplice } from './rows';
 
 const t0 = Date.parse('2026-04-15T01:00:00.000Z');

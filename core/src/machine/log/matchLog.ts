@@ -1,25 +1,11 @@
+import { align, clockOffOf, minute, sameReading, widest, type RecordedTry } from './alignTries';
+import { labelFinder } from './labelFinder';
 import type { LogSplice } from './rows';
 
 /**
  * Which splice of a closure each splice of a machine's log is of, and what follows for the record. Nothing is decided here that a person has not looked at: what is not
  * certain is told with it.
  */
-
-/** A try that is on record. */
-export interface RecordedTry {
-  readonly id: string;
-  /** ms since 1970, when it was recorded. */
-  readonly at: number;
-  /** dB by fiber; null: none was read. */
-  readonly losses: readonly (number | null)[];
-  readonly proofTestFailed: boolean;
-  /** How it came on record. */
-  readonly source: 'hand' | 'log' | 'machine';
-  /** Where it stands in this machine's memory; null: it was entered by hand, or came from another machine. */
-  readonly origin: { readonly splice: number | null; readonly at: number | null } | null;
-  /** It was made with another machine: the log has nothing of it. */
-  readonly elsewhere: boolean;
-}
 
 /** A planned splice, as far as a log is concerned. */
 export interface MatchTarget {
@@ -69,22 +55,6 @@ export interface LogMatching {
   /** How far the machine's clock is behind the record's, ms; null where that can't be told, and the two are taken as the same. */
   readonly clockOff: number | null;
 }
-
-/** Rows may be so far off the time at which they were entered by hand, ms, once the clocks are compared. */
-const widest = 30 * 60_000;
-/**
- * What an alignment costs, as −ln of how often it happens: one splice in ten is not entered by hand, one entry in fifty is of nothing that the log has, one in thirty is
- * wrong; how late one enters scatters by a minute and a half, now and then by much more. Invented, and only their order of size matters.
- */
-const skipRowCost = 2.3;
-const skipTryCost = 3.9;
-const differCost = 3.5;
-const scatter = 90_000;
-const mostTimeCost = 6;
-/** Tries that the alignment looks ahead and back of the diagonal, where no time says better. */
-const band = 150;
-/** A minute: machines that show no seconds. */
-const minute = 60_000;
 
 /**
  * Matches a log to a closure.
@@ -146,18 +116,6 @@ export function matchLog(
   return { matches: withMissing(matches, log, tries, tryOf, taken, by, clockOff), clockOff };
 }
 
-/** Whether a row and a try say the same: to the digits that the log has. */
-function sameReading(row: LogSplice, { losses, proofTestFailed }: RecordedTry): boolean {
-  return (
-    row.proofTestFailed === proofTestFailed &&
-    row.readings.length === losses.length &&
-    row.readings.every(({ loss }, fiber) => {
-      const other = losses[fiber]!;
-      return loss === null || other === null ? loss === other : Math.abs(loss - other) < 0.0055;
-    })
-  );
-}
-
 /** The number of a row as the record keeps it; null where it is none. */
 export function numberIn(row: Pick<LogSplice, 'number'>): number | null {
   return /^\d{1,15}$/.test(row.number) ? Number(row.number) : null;
@@ -204,122 +162,6 @@ function knownOf(
         ) ?? null
     );
   };
-}
-
-/** How far the clocks differ: where most pairs with the same losses are, within a minute. null where too few say so. */
-function clockOffOf(rows: readonly LogSplice[], tries: readonly RecordedTry[]): number | null {
-  const key = (losses: readonly (number | null)[]) => losses.map((one) => one?.toFixed(2) ?? '').join();
-  const byLosses = new Map<string, number[]>();
-  for (const { losses, at } of tries) {
-    const list = byLosses.get(key(losses));
-    if (list) list.push(at);
-    else byLosses.set(key(losses), [at]);
-  }
-  const bins = new Map<number, number[]>();
-  for (const row of rows) {
-    if (row.at === null) continue;
-    // A reading that many tries have says little, and would be compared with each of them.
-    const same = byLosses.get(key(row.readings.map(({ loss }) => loss))) ?? [];
-    for (const at of same.slice(0, 60)) {
-      const off = at - row.at;
-      const bin = Math.round(off / minute);
-      const list = bins.get(bin);
-      if (list) list.push(off);
-      else bins.set(bin, [off]);
-    }
-  }
-  let best: number[] = [];
-  for (const [bin] of bins) {
-    const around = [...(bins.get(bin - 1) ?? []), ...bins.get(bin)!, ...(bins.get(bin + 1) ?? [])];
-    // Of several that say as much, the one in which the clocks are closer.
-    const closer = around.length === best.length && Math.abs(bin) < Math.abs((best[0] ?? 0) / minute);
-    if (around.length > best.length || closer) best = around;
-  }
-  if (best.length < 3 && best.length < tries.length / 2) return null;
-  if (best.length < 2) return null;
-  const sorted = best.sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length / 2)]!;
-}
-
-/**
- * The alignment of rows and tries in their orders that costs least (Needleman and Wunsch 1970, in a band): a pair that says the same costs nothing, one that differs less than
- * leaving out both.
- * @param clockOff null: times say nothing
- * @returns pairs of indices, rising in both
- */
-function align(
-  rows: readonly LogSplice[],
-  tries: readonly RecordedTry[],
-  clockOff: number | null,
-): [row: number, one: number][] {
-  const [n, m] = [rows.length, tries.length];
-  if (n === 0 || m === 0) return [];
-  const timed = clockOff !== null && rows.every(({ at }) => at !== null);
-  const cost = (i: number, j: number): number => {
-    const [row, one] = [rows[i]!, tries[j]!];
-    if (row.readings.length !== one.losses.length) return Infinity;
-    const apart = timed ? Math.abs(one.at - row.at! - clockOff!) : 0;
-    if (apart > widest) return Infinity;
-    const time = Math.min(mostTimeCost, apart ** 2 / (2 * scatter ** 2));
-    return (sameReading(row, one) ? 0 : differCost) + time;
-  };
-  // Where the tries of a row may be: by time, or around the diagonal.
-  const firstAfter = (time: number) => {
-    let [low, high] = [0, m];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (tries[middle]!.at < time) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
-  const spans: [from: number, to: number][] = [];
-  let reached = 0;
-  for (let i = 0; i < n; i += 1) {
-    const at = timed ? rows[i]!.at! + clockOff! : 0;
-    const middle = Math.round((i * m) / n);
-    const slack = band + Math.abs(n - m);
-    const from = timed ? firstAfter(at - widest) : Math.max(0, middle - slack);
-    const to = timed ? firstAfter(at + widest + 1) : Math.min(m, middle + slack);
-    // Spans never go back, whatever order the times are in.
-    reached = Math.max(reached, to);
-    spans.push([Math.min(from, spans[i - 1]?.[1] ?? from), reached]);
-  }
-  // best[j]: the least cost of what is before, with tries up to j.
-  let before = new Float64Array(m + 1);
-  for (let j = 1; j <= m; j += 1) before[j] = before[j - 1]! + skipTryCost;
-  const ways: { readonly from: number; readonly way: Uint8Array }[] = [];
-  for (let i = 0; i < n; i += 1) {
-    const [from, to] = spans[i]!;
-    const now = new Float64Array(m + 1).fill(Infinity);
-    const way = new Uint8Array(to - from + 1);
-    for (let j = from; j <= to; j += 1) {
-      const skipRow = before[j]! + skipRowCost;
-      const skipTry = j > from ? now[j - 1]! + skipTryCost : Infinity;
-      const both = j > from ? before[j - 1]! + cost(i, j - 1) : Infinity;
-      const least = Math.min(skipRow, skipTry, both);
-      now[j] = least;
-      way[j - from] = least === both ? 2 : least === skipRow ? 0 : 1;
-    }
-    // Beyond the span further tries are left out.
-    for (let j = to + 1; j <= m; j += 1) now[j] = now[j - 1]! + skipTryCost;
-    ways.push({ from, way });
-    before = now;
-  }
-  const pairs: [number, number][] = [];
-  let j = m;
-  for (let i = n - 1; i >= 0;) {
-    const { from, way } = ways[i]!;
-    if (j > spans[i]![1]) {
-      j = spans[i]![1];
-      continue;
-    }
-    const step = j < from ? 0 : way[j - from]!;
-    if (step === 2) pairs.push([i, j - 1]);
-    if (step !== 1) i -= 1;
-    if (step !== 0) j -= 1;
-  }
-  return pairs.reverse();
 }
 
 type Found = ({
@@ -438,41 +280,6 @@ function matchLabels(
         doubt: list.length > 1 && target.tries.length > 0 ? 'again' : null,
       };
   }
-}
-
-/** Finds a splice by what somebody typed at the machine; only where it can be but one. */
-export function labelFinder(
-  targets: readonly MatchTarget[],
-): (label: string, fibers: number) => MatchTarget | null {
-  const plain = (text: string) =>
-    text
-      .toLowerCase()
-      .replace(/[^\p{L}\p{N}]+/gu, ' ')
-      .trim();
-  const only = (list: readonly MatchTarget[]) => (list.length === 1 ? list[0]! : null);
-  const byPlace = new Map(targets.map((one) => [`${one.tray} ${one.slot}`, one]));
-  return (label, fibers) => {
-    const fitting = (one: MatchTarget) => one.leftFibers.length === fibers;
-    const text = plain(label);
-    if (text === '') return null;
-    const circuit = only(
-      targets.filter((one) => one.circuit !== null && plain(one.circuit) === text && fitting(one)),
-    );
-    if (circuit) return circuit;
-    const numbers = [...text.matchAll(/\d+/g)].map(([digits]) => Number(digits));
-    if (numbers.length === 2) {
-      const place = byPlace.get(`${numbers[0]} ${numbers[1]}`);
-      if (place && fitting(place)) return place;
-      // The first and the last fiber of a ribbon.
-      return only(
-        targets.filter(
-          (one) => fitting(one) && one.leftFibers[0] === numbers[0] && one.leftFibers.at(-1) === numbers[1],
-        ),
-      );
-    }
-    if (numbers.length !== 1) return null;
-    return only(targets.filter((one) => fitting(one) && one.leftFibers[0] === numbers[0]));
-  };
 }
 
 /** Puts tries that the log does not have where they would stand. By time only those that it should have. */

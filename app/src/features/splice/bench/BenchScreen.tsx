@@ -1,11 +1,4 @@
-import {
-  alongTheCord,
-  findSplice,
-  lossRefusal,
-  siteOf,
-  type SpliceState,
-  type TrayState,
-} from '@cordel/core';
+import { alongTheCord, findSplice, lossRefusal, siteOf, type SpliceState } from '@cordel/core';
 import type { ProgramWarning } from '@cordel/core/gear';
 import { handLine } from '@cordel/core/prepare';
 import { router } from 'expo-router';
@@ -13,13 +6,12 @@ import { memo, useCallback, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
 import { useRecordFact } from '../../../sync/react';
 import { pickGear, usedGear } from '../../../data/gearTonight';
-import { cablesOf, useClosure, type ClosureAtHand } from '../../../data/ledger';
+import { cablesOf } from '../../../data/ledger';
 import { usePreferences } from '../../../data/preferences';
 import { Action } from '../../../ui/Action';
 import { Panes } from '../../../shell/frame/Panes';
 import { Screen } from '../../../shell/frame/Screen';
 import { DeviceNotices } from '../../../shell/frame/SendStatus';
-import { Empty, Failed, Loading } from '../../../ui/States';
 import { useWide } from '../../../ui/theme';
 import { space } from '../../../ui/tokens';
 import { useLatest } from '../../../ui/useLatest';
@@ -27,6 +19,7 @@ import { newRecleave } from '../gear/newGearFact';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { places } from '../../../shell/places';
 import { AroundHere } from './AroundHere';
+import { AtSlot, type AtSlotProps, type SlotAddress } from './AtSlot';
 import { BenchFoot } from './BenchFoot';
 import { BenchSheets, type BenchSheet } from './BenchSheets';
 import { HeaterStrip } from './clocks/HeaterStrip';
@@ -39,55 +32,23 @@ import { useBenchKeys } from './useBenchKeys';
 import { useHands } from './useHands';
 import { useRedosLeft } from './useRedosLeft';
 import { useScreenOn } from './useScreenOn';
-import { useStanding } from './useStanding';
 import { progressWords } from '../../../shell/words';
 
-interface BenchScreenProps {
-  projectId: string;
-  closureId: string;
-  tray: number;
-  slot: number;
-}
-
 /** The bench: one splice at a time, at the slot that the address names. */
-export function BenchScreen({ projectId, closureId, ...address }: BenchScreenProps) {
-  const { tray, slot, go } = useStanding(address);
-  const { atHand, error, retry } = useClosure(projectId, closureId);
-  const up = { href: places.tray(projectId, closureId, tray), name: `tray ${tray}` };
-  if (!atHand)
-    return (
-      <Screen title="Bench" up={up}>
-        {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the closure" />}
-      </Screen>
-    );
-  const trayState = atHand.ledger.trays[tray - 1];
-  const here = trayState?.splices.find((state) => state.splice.slot === slot);
-  if (!trayState || !here)
-    return (
-      <Screen title="Bench" up={{ href: places.closure(projectId, closureId), name: 'the closure' }}>
-        <Empty
-          title={`Nothing planned at tray ${tray}, slot ${slot}`}
-          text="The order has no splice there. Go up the cord and pick one of the planned ones."
-        />
-      </Screen>
-    );
-  return <BenchAt projectId={projectId} atHand={atHand} tray={trayState} here={here} onGo={go} />;
+export function BenchScreen(address: SlotAddress) {
+  const { projectId, closureId } = address;
+  return (
+    <AtSlot
+      address={address}
+      title="Bench"
+      up={({ tray }) => ({ href: places.tray(projectId, closureId, tray), name: `tray ${tray}` })}
+      At={BenchAt}
+    />
+  );
 }
 
 /** Drawn again when something changed here, not with every answer of the server that brings nothing. */
-const BenchAt = memo(function BenchAt({
-  projectId,
-  atHand,
-  tray,
-  here,
-  onGo,
-}: {
-  projectId: string;
-  atHand: ClosureAtHand;
-  tray: TrayState;
-  here: SpliceState;
-  onGo: (state: SpliceState) => void;
-}) {
+const BenchAt = memo(function BenchAt({ projectId, atHand, tray, here, onGo }: AtSlotProps) {
   const { closure, definition, ledger } = atHand;
   const { splice } = here;
   const closureId = closure.id;

@@ -1,10 +1,8 @@
-import { findSplice, siteOf, type SpliceState, type TrayState } from '@cordel/core';
+import { findSplice, siteOf } from '@cordel/core';
 import { heardVerdict, questionWords } from '@cordel/core/listen';
 import { programWarningWords } from '@cordel/core/gear';
 import { memo, useCallback, useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import type { ClosureAtHand } from '../../../data/ledger';
-import { useClosure } from '../../../data/ledger';
 import { machinesHere } from '../../../data/machine/machines';
 import { useLinked, usePractice } from '../../../data/machine/linked';
 import { usePreferences } from '../../../data/preferences';
@@ -15,14 +13,13 @@ import { DeviceNotices } from '../../../shell/frame/SendStatus';
 import { places } from '../../../shell/places';
 import { useRecordFact } from '../../../sync/react';
 import { spokenFiber } from '../../../ui/FiberToken';
-import { Empty, Failed, Loading } from '../../../ui/States';
 import { space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { useLatest } from '../../../ui/useLatest';
+import { AtSlot, type AtSlotProps, type SlotAddress } from '../bench/AtSlot';
 import { BenchQuestion } from '../bench/questions/BenchQuestion';
 import { useAtSplice } from '../bench/useAtSplice';
 import { useScreenOn } from '../bench/useScreenOn';
-import { useStanding } from '../bench/useStanding';
 import { TrayLedger } from '../record/TrayLedger';
 import { boardOf } from './boardOf';
 import { ByHandSheet } from './ByHandSheet';
@@ -37,51 +34,20 @@ import { useListenKeys } from './useListenKeys';
 import { useSaid } from './useSaid';
 import { commandWords, useSimulatedHands } from './useSimulatedHands';
 
-interface ListenScreenProps {
-  projectId: string;
-  closureId: string;
-  tray: number;
-  slot: number;
-}
-
 /** The bench without hands: a linked machine is listened to at the slot that the address names. */
-export function ListenScreen({ projectId, closureId, ...address }: ListenScreenProps) {
-  const { tray, slot, go } = useStanding(address);
-  const { atHand, error, retry } = useClosure(projectId, closureId);
-  const up = { href: places.bench(projectId, closureId, tray, slot), name: 'the bench' };
-  if (!atHand)
-    return (
-      <Screen title="Hands free" up={up}>
-        {error ? <Failed error={error} onRetry={retry} /> : <Loading what="the closure" />}
-      </Screen>
-    );
-  const trayState = atHand.ledger.trays[tray - 1];
-  const here = trayState?.splices.find((state) => state.splice.slot === slot);
-  if (!trayState || !here)
-    return (
-      <Screen title="Hands free" up={{ href: places.closure(projectId, closureId), name: 'the closure' }}>
-        <Empty
-          title={`Nothing planned at tray ${tray}, slot ${slot}`}
-          text="The order has no splice there. Go up the cord and pick one of the planned ones."
-        />
-      </Screen>
-    );
-  return <ListenAt projectId={projectId} atHand={atHand} tray={trayState} here={here} onGo={go} />;
+export function ListenScreen(address: SlotAddress) {
+  const { projectId, closureId } = address;
+  return (
+    <AtSlot
+      address={address}
+      title="Hands free"
+      up={({ tray, slot }) => ({ href: places.bench(projectId, closureId, tray, slot), name: 'the bench' })}
+      At={ListenAt}
+    />
+  );
 }
 
-const ListenAt = memo(function ListenAt({
-  projectId,
-  atHand,
-  tray,
-  here,
-  onGo,
-}: {
-  projectId: string;
-  atHand: ClosureAtHand;
-  tray: TrayState;
-  here: SpliceState;
-  onGo: (state: SpliceState) => void;
-}) {
+const ListenAt = memo(function ListenAt({ projectId, atHand, tray, here, onGo }: AtSlotProps) {
   const { closure, definition, ledger } = atHand;
   const { splice } = here;
   const [machines] = useState(machinesHere);

@@ -196,6 +196,29 @@ describe('laws, over nights of any kind', () => {
     );
   });
 
+  test('a log that is written newest first, or in any order, is matched as if it were in order', () => {
+    fc.assert(
+      fc.property(night, fc.infiniteStream(fc.nat()), (given, random) => {
+        const { log, targets } = played(given);
+        const mixed = log
+          .map((row) => [row, random.next().value] as const)
+          .sort(([, a], [, b]) => a - b)
+          .map(([row]) => row);
+        const said = (rows: readonly LogSplice[], by: 'time' | 'order') =>
+          matchLog(rows, targets, { by }).matches.map(({ row: index, ...match }) => ({
+            ...match,
+            number: index === null ? null : rows[index]!.number,
+          }));
+        for (const by of ['time', 'order'] as const) {
+          const inOrder = said(log, by);
+          expect(said(mixed, by)).toEqual(inOrder);
+          const untimed = log.map((row) => ({ ...row, at: null }));
+          expect(said([...untimed].reverse(), by)).toEqual(said(untimed, by));
+        }
+      }),
+    );
+  });
+
   test('whatever the log: each row stands once and in order, each try is compared once, no gap is filled by rows of another size', () => {
     const any = fc.record({
       rows: fc.array(fc.record({ loss: fc.nat(30), two: fc.boolean(), at: fc.option(fc.nat(400)) }), {
@@ -222,7 +245,12 @@ describe('laws, over nights of any kind', () => {
           ),
         );
         const { matches } = matchLog(log, targets, { by });
-        expect(matches.flatMap(({ row: index }) => index ?? [])).toEqual(log.map((_, index) => index));
+        const stands = matches.flatMap(({ row: index }) => index ?? []);
+        const timed = log.every((one) => one.at !== null);
+        // As they were made; with no times to tell, as they stand in the file.
+        expect(stands).toEqual(
+          log.map((_, index) => index).sort((a, b) => (timed ? log[a]!.at! - log[b]!.at! : 0) || a - b),
+        );
         const compared = matches.flatMap(({ tryId }) => tryId ?? []);
         expect(new Set(compared).size).toBe(compared.length);
         for (const { row: index, splice } of matches)

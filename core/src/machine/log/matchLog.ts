@@ -50,7 +50,7 @@ export interface LogMatch {
 }
 
 export interface LogMatching {
-  /** In the order of the log; what is missing where it would stand by time. */
+  /** As the splices were made; what is missing where it would stand by time. */
   readonly matches: readonly LogMatch[];
   /** How far the machine's clock is behind the record's, ms; null where that can't be told, and the two are taken as the same. */
   readonly clockOff: number | null;
@@ -63,6 +63,33 @@ export interface LogMatching {
  * @param from where the work on this log began, by order; null: at the first that is open
  */
 export function matchLog(
+  log: readonly LogSplice[],
+  targets: readonly MatchTarget[],
+  how: { readonly by: MatchBy; readonly from?: string | null },
+): LogMatching {
+  const made = asMade(log);
+  const { matches, clockOff } = matchMade(
+    made.map((row) => log[row]!),
+    targets,
+    how,
+  );
+  return {
+    matches: matches.map((match) => (match.row === null ? match : { ...match, row: made[match.row]! })),
+    clockOff,
+  };
+}
+
+/** Rows in the order in which their splices were made: many machines write the newest first. By time where all have one; else turned round where their numbers fall. */
+function asMade(log: readonly LogSplice[]): number[] {
+  const rows = log.map((_, row) => row);
+  if (log.every(({ at }) => at !== null)) return rows.sort((a, b) => log[a]!.at! - log[b]!.at! || a - b);
+  const numbers = log.map(numberIn);
+  const falls = numbers.every((number, row) => number !== null && (row === 0 || number < numbers[row - 1]!));
+  return falls && log.length > 1 ? rows.reverse() : rows;
+}
+
+/** The same of splices in the order in which they were made. */
+function matchMade(
   log: readonly LogSplice[],
   targets: readonly MatchTarget[],
   { by, from = null }: { readonly by: MatchBy; readonly from?: string | null },

@@ -181,6 +181,8 @@ test('a wide bench works by keyboard, beside the cord and the ledger', async () 
   await see(page, 'Tray 3 · slot 7');
   await page.keyboard.press('?');
   await see(page, 'Keys at the bench');
+  // A sheet listens to Escape from the moment in which it takes the focus, a little after its words are there.
+  await page.waitForFunction(() => document.activeElement?.closest('[role=dialog]'), { polling: 'raf' });
   await page.keyboard.press('Escape');
   await see(page, 'Tray mean');
   // The address follows a move once one has stood still for a moment; it is what the way back leads to.

@@ -33,15 +33,15 @@ function powerOfTwo(k: number): number {
 }
 
 const bits = new DataView(new ArrayBuffer(8));
-const overflow = 7.09782712893383973096e2;
-const underflow = -7.4513321910194110842e2;
-const ln2 = 6.931471805599453094e-1;
+const overflow = 709.782712893384;
+const underflow = -745.1332191019411;
+const ln2 = 0.6931471805599453;
 const halfLn2 = ln2 / 2;
 /** ln 2 in two parts, as in `exactLog`. */
-const ln2High = 6.9314718036912381649e-1;
-const ln2Low = 1.90821492927058770002e-10;
-const p1 = 1.66666666666666019037e-1;
-const p2 = -2.77777777770155933842e-3;
-const p3 = 6.61375632143793436117e-5;
-const p4 = -1.6533902205465251539e-6;
-const p5 = 4.13813679705723846039e-8;
+const ln2High = 0.6931471803691238;
+const ln2Low = 1.9082149292705877e-10;
+const p1 = 0.16666666666666602;
+const p2 = -0.0027777777777015593;
+const p3 = 6.613756321437934e-5;
+const p4 = -1.6533902205465252e-6;
+const p5 = 4.1381367970572385e-8;

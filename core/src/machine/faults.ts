@@ -33,7 +33,7 @@ export const usualFaults: Required<{ readonly [K in FaultName]: NonNullable<Faul
   dirtyGroove: { position: 7, offset: 1.2 },
   wornBlade: 5000,
   badHolder: { side: 'left', angle: 0.9 },
-  oldElectrodes: 5000,
+  oldElectrodes: 7000,
   wrongProgram: -0.3,
   coldStripper: 0.06,
   mixedFiber: 8.6,

@@ -53,15 +53,15 @@ function shapeLoss({ modeFieldLeft, modeFieldRight, angleLeft, angleRight, gap }
   );
 }
 
-export function arcLoss(arc: number): number {
+function arcLoss(arc: number): number {
   return arcLossAtTenth * (arc / tenth) ** 2;
 }
 
 /** A camera's error in the offset, each way, μm. Invented. */
 export const cameraNoise = 0.08;
-/** It sees half of what the mode fields cost, and an arc only where it is off by more than this (ln 1.2, as a bulge or a neck). Invented. */
+/** It sees half of what the mode fields cost, and half of what the arc costs (as a bulge or a neck). Invented. */
 const seenOfMismatch = 0.5;
-const arcSeenFrom = exactLog(1.2);
+const seenOfArc = 0.5;
 
 /**
  * What the machine says that a joint loses, dB, as its cameras see it: not rounded.
@@ -70,11 +70,10 @@ const arcSeenFrom = exactLog(1.2);
 export function estimatedLoss(joint: JointState, noiseX: number, noiseY: number): number {
   const { modeFieldLeft, modeFieldRight, offsetX, offsetY, arc } = joint;
   const [x, y] = [offsetX + noiseX, offsetY + noiseY];
-  const seen = Math.max(0, Math.abs(arc) - arcSeenFrom);
   return (
     seenOfMismatch * mismatchLoss(modeFieldLeft, modeFieldRight) +
     offsetLoss(modeFieldLeft, modeFieldRight, Math.sqrt(x * x + y * y)) +
     shapeLoss(joint) +
-    arcLoss(seen)
+    seenOfArc * arcLoss(arc)
   );
 }

@@ -28,7 +28,7 @@ export const newWear: Wear = {
 
 /** ln p for each arc, °C, point of humidity and kPa from what it was at the calibration. */
 const perArc = -0.000_07;
-const perDegree = 0.006;
+const perDegree = 0.01;
 const perHumidity = -0.000_8;
 const perKiloPascal = 0.012;
 /** Above this electrodes spit: ln p strays from arc to arc. */

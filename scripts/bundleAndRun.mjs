@@ -14,7 +14,7 @@ export async function bundleAndRun(program, args = []) {
     bundle: true,
     platform: 'node',
     format: 'cjs',
-    external: ['puppeteer-core', 'esbuild', 'sharp'],
+    external: ['puppeteer-core', 'esbuild', 'sharp', 'prettier'],
     logLevel: 'warning',
   });
   const { status } = spawnSync(process.execPath, [outfile, ...args], {

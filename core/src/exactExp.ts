@@ -3,15 +3,15 @@
  * below one unit in the last place.
  */
 export function exactExp(x: number): number {
-  if (!(x < overflow)) return x > overflow ? Infinity : x === overflow ? Number.MAX_VALUE : NaN;
+  if (!(x < overflow)) return x > overflow ? infinite : x === overflow ? MAX_VALUE : NaN;
   if (x < underflow) return 0;
-  const size = Math.abs(x);
+  const size = abs(x);
   let high = 0;
   let low = 0;
   let k = 0;
   let rest = x;
   if (size > halfLn2) {
-    k = size < 3 * halfLn2 ? (x < 0 ? -1 : 1) : Math.trunc(x / ln2 + (x < 0 ? -0.5 : 0.5));
+    k = size < 3 * halfLn2 ? (x < 0 ? -1 : 1) : trunc(x / ln2 + (x < 0 ? -0.5 : 0.5));
     high = x - k * ln2High;
     low = k * ln2Low;
     rest = high - low;
@@ -32,6 +32,10 @@ function powerOfTwo(k: number): number {
   return bits.getFloat64(0);
 }
 
+// Held here, since a look at a global takes long where tests run.
+const { abs, trunc } = Math;
+const { MAX_VALUE } = Number;
+const infinite = Infinity;
 const bits = new DataView(new ArrayBuffer(8));
 const overflow = 709.782712893384;
 const underflow = -745.1332191019411;

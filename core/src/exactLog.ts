@@ -4,7 +4,7 @@
  * @param x above 0; 0 gives −∞, below NaN
  */
 export function exactLog(x: number): number {
-  if (!(x > 0) || x === Infinity) return x === 0 ? -Infinity : x === Infinity ? x : NaN;
+  if (!(x > 0 && x <= largest)) return x === 0 ? -Infinity : x > 0 ? x : NaN;
   bits.setFloat64(0, x);
   let high = bits.getInt32(0);
   let k = 0;
@@ -34,6 +34,7 @@ export function exactLog(x: number): number {
   return k * ln2High - (half - (s * (half + r) + k * ln2Low) - f);
 }
 
+const largest = Number.MAX_VALUE;
 const bits = new DataView(new ArrayBuffer(8));
 /** ln 2 in two parts, of which the first has zeros enough at its end to be multiplied by any exponent exactly. */
 const ln2High = 6.9314718036912381649e-1;

@@ -1,0 +1,119 @@
+import type { Tried } from '../series/tried';
+import { goodJoint, type FirstTries } from './goodJoint';
+
+/** What a job's tries say of the next one. */
+export interface OddsRecord {
+  /** By mode, and by mode, pair of cables and machine: what first tries read while the bench was in order. */
+  readonly first: ReadonlyMap<string, FirstTries>;
+  /** By mode and machine: how likely each state of the bench is after the last try. */
+  readonly states: ReadonlyMap<string, Belief>;
+}
+
+/**
+ * States of a bench: in order; poor (a worn blade, a groove with a little dirt); broken (a wrong program, a groove full of dirt). Nobody sees them; tries that hold or fail tell.
+ */
+export type Belief = readonly [inOrder: number, poor: number, broken: number];
+
+/** At the start of a job, by experience with none of its own. From memory. */
+export const priorBelief: Belief = [0.99, 0.005, 0.005];
+/** From one splice to the next. From memory: something comes about once in a hundred splices, and is mended within some twenty. */
+const changes: readonly Belief[] = [
+  [0.9992, 0.0004, 0.0004],
+  [0.06, 0.93, 0.01],
+  [0.04, 0.01, 0.95],
+];
+/** Chance that a try holds in a poor and in a broken state, as a share of what it is in order. From memory. */
+export const stateHolds: Belief = [1, 0.55, 0.04];
+
+/** No good joint reads more; it is a fault, and counted as such alone. dB, from memory. */
+const farOut = 0.15;
+/** Half of what was seen counts after some 140 more first tries. */
+const kept = 1 - 1 / 200;
+
+export const modeKey = (kind: Tried['kind'], fibers: number) => `${kind} ${fibers}`;
+export const pairKey = (tried: Pick<Tried, 'kind' | 'pair' | 'machine'>, fibers: number) =>
+  `${stateKey(tried, fibers)} ${tried.pair}`;
+export const stateKey = ({ kind, machine }: Pick<Tried, 'kind' | 'machine'>, fibers: number) =>
+  `${modeKey(kind, fibers)} ${machine ?? ''}`;
+
+/** Builds the record from tries in the order of time. */
+export class RecordBuilder implements OddsRecord {
+  readonly first = new Map<string, FirstTries>();
+  readonly states = new Map<string, Belief>();
+
+  /**
+   * @param lossMax dB, of a try
+   * @param cleaveMax degrees
+   */
+  constructor(
+    private readonly lossMax: (tried: Pick<Tried, 'kind'>) => number,
+    private readonly cleaveMax: number,
+  ) {}
+
+  add(tried: Tried): void {
+    const fibers = tried.losses.length;
+    const held = holds(tried, this.cleaveMax);
+    const inOrder = goodJoint({ ...tried, fibers, lossMax: this.lossMax(tried) }, this).holds;
+    const key = stateKey(tried, fibers);
+    const before = this.states.get(key) ?? priorBelief;
+    // A try at the same splice finds the bench as the one before left it.
+    const now = seen(tried.nth === 1 ? changed(before) : before, inOrder, held);
+    this.states.set(key, now);
+    if (tried.nth > 1) return;
+    for (const one of [modeKey(tried.kind, fibers), pairKey(tried, fibers)])
+      this.first.set(one, this.withFirst(this.first.get(one), tried, held, now[0]));
+  }
+
+  /** Adds a first try, by how likely it is that the bench was in order. */
+  private withFirst(sums: FirstTries = nothing, tried: Tried, held: boolean, weight: number): FirstTries {
+    let [fibers, excess, squares] = [sums.fibers * kept, sums.excess * kept, sums.squares * kept];
+    for (const loss of tried.losses) {
+      if (loss === null || loss > farOut) continue;
+      const above = Math.max(0, loss - seenTerm(tried.pairTerm));
+      fibers += weight;
+      excess += weight * above;
+      squares += weight * above * above;
+    }
+    return {
+      fibers,
+      excess,
+      squares,
+      tries: sums.tries * kept + weight,
+      held: sums.held * kept + (held ? weight : 0),
+    };
+  }
+}
+
+const nothing: FirstTries = { fibers: 0, excess: 0, squares: 0, tries: 0, held: 0 };
+
+/** A belief before the next splice. */
+export function changed(belief: Belief): Belief {
+  const next: [number, number, number] = [0, 0, 0];
+  belief.forEach((chance, from) => {
+    changes[from]!.forEach((share, to) => {
+      next[to] = next[to]! + chance * share;
+    });
+  });
+  return next;
+}
+
+/** A belief after a try (Bayes' rule). @param inOrder the chance that it holds where the bench is in order */
+function seen(belief: Belief, inOrder: number, held: boolean): Belief {
+  const weights = belief.map((chance, state) => {
+    const holds = inOrder * stateHolds[state]!;
+    return chance * (held ? holds : 1 - holds);
+  });
+  const total = weights.reduce((sum, one) => sum + one, 0);
+  return [weights[0]! / total, weights[1]! / total, weights[2]! / total];
+}
+
+/** What of the mode fields' difference a machine's estimate shows, about half of it (from memory; docs/machine-link.md for the simulated one). dB */
+export function seenTerm(pairTerm: number | null): number {
+  return (pairTerm ?? 0) / 2;
+}
+
+/** Whether nothing of a try is over a limit, and it did not break. */
+export function holds({ broke, over, left, right }: Tried, cleaveMax: number): boolean {
+  const good = (angle: number | null) => angle === null || angle <= cleaveMax + 1e-9;
+  return !broke && !over && left.every(good) && right.every(good);
+}

@@ -35,7 +35,7 @@ test('from the shelf to the bench, and a tray recorded by tapping', async () => 
   await page.goto(server.url);
   await press(page, /^Vale do Umbu ring/);
   await press(page, /^U2 Curva do Rio/);
-  await see(page, '52 of 107 settled');
+  await see(page, '60 of 107 settled');
   await press(page, 'Splice tray 3, slot 6');
   await see(page, 'Tray 3 · slot 6');
   await see(page, '54 · 6 WH');
@@ -49,7 +49,7 @@ test('from the shelf to the bench, and a tray recorded by tapping', async () => 
   await see(page, 'Tray 4 · slot 1');
   await sent();
   await page.goto(demo.closure);
-  await see(page, '71 of 107 settled');
+  await see(page, '79 of 107 settled');
   await press(page, /^Tray 3 24 of 24/);
   await see(page, 'nothing left to splice');
 }, 120_000);
@@ -175,7 +175,7 @@ test('nothing waits for the network: verdicts go on, survive a reload, and are s
   await page.reload();
   await see(page, 'Tray 3 · slot 10');
   await sent();
-  await see(page, 'U2 Curva do Rio · 56 of 107');
+  await see(page, 'U2 Curva do Rio · 64 of 107');
   expect((await firstProject(server)).rollUp.settled).toBe(56);
 }, 120_000);
 

@@ -13,7 +13,7 @@ test('with a comma chosen, numbers are shown and typed with it, and stored as th
   await press(page, /^Preferences/);
   await press(page, '0,05', 'radio');
   await page.goto(at.demo.bench(3, 6));
-  await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
+  await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
   const before = (await everyFact<Fact>(`${at.server.url}/api/projects/${at.demo.projectId}/facts`)).length;
   await press(page, /^2 ,02 dB$/);
   await see(page, 'Slot 6 holds: 0,02 of 0,10 dB.');

@@ -71,7 +71,7 @@ test('a program that does not fit is told on the card, and switched with one tap
   await pick(page, 'Ribbon 1');
   await press(page, 'It passed');
   await see(page, 'Tap what the machine reads.');
-  await page.goto(at.demo.bench(5, 4));
+  await page.goto(at.demo.bench(5, 10));
   await see(page, 'The heater is on “60 mm”, and this splice wears a ribbon sleeve, 40 mm.');
   await press(page, 'Switched to “Ribbon”');
   await seeGone(page, 'The heater is on');

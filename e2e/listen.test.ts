@@ -83,7 +83,7 @@ test('the link drops in the middle of a ribbon: it is said, the reading comes af
   const way = await cuttable(at.server.url);
   const page = await at.open({ size: 'phone' });
   const there = (path: string) => path.replace(at.server.url, way.url);
-  await page.goto(there(listening(at.demo.closure, 5, 1)));
+  await page.goto(there(listening(at.demo.closure, 5, 9)));
   await press(page, 'BL BL: blue left, blue right');
   await link(page, /ribbons.*reached by the server/, { speed: 'As a real one', mine: true, night: '3' });
   const device = (await page.evaluate(() => JSON.parse(localStorage.getItem('cordel.device')!))) as string;
@@ -117,9 +117,9 @@ test('the link drops in the middle of a ribbon: it is said, the reading comes af
   await board('Link lost');
   await isDone();
   way.mend();
-  await see(page, 'was made while nobody listened; its fibers were laid in at tray 5, slot 1.');
-  await press(page, /^It is tray 5, slot 1/);
-  await see(page, 'Tray 5 · slot 2', 'head');
+  await see(page, 'was made while nobody listened; its fibers were laid in at tray 5, slot 9.');
+  await press(page, /^It is tray 5, slot 9/);
+  await see(page, 'Tray 5 · slot 10', 'head');
 
   // The next one is entered by hand while the link is down again; the machine's own is left out.
   await press(page, 'BL BL: blue left, blue right');
@@ -134,10 +134,10 @@ test('the link drops in the middle of a ribbon: it is said, the reading comes af
     await see(page, `Fiber ${fiber} of 12`);
     await press(page, padKey(fiber === 7 ? 3 : 2));
   }
-  await see(page, 'Tray 5 · slot 3', 'head');
+  await see(page, 'Tray 5 · slot 11', 'head');
   await isDone();
   way.mend();
-  await see(page, 'was made while nobody listened; its fibers were laid in at tray 5, slot 2.');
+  await see(page, 'was made while nobody listened; its fibers were laid in at tray 5, slot 10.');
   await press(page, /^Leave it out/);
   await seeGone(page, 'was made while nobody listened');
   await seeGone(page, 'to send', 'head');

@@ -57,7 +57,7 @@ test('an older application records on a newer server, is renewed when nobody ent
   const tries = async () => (await facts()).filter((fact) => fact.kind === 'attempt').length;
   const before = await tries();
   await page.goto(demo.bench(3, 6));
-  await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
+  await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
   await onDevice(page);
 
   // Old application, no server, then a newer one: what was recorded is sent to it.
@@ -79,13 +79,13 @@ test('an older application records on a newer server, is renewed when nobody ent
   ).toBe('0.21');
   await press(page, 'Line');
   await see(page, 'This is a newer Cordel now. Nothing that waits was lost.');
-  await see(page, '53 of 107');
+  await see(page, '61 of 107');
   await page.goto(`${server.url}/waiting`);
   await see(page, 'All of it is on the server');
 
   // New application, old server: tries of a version that it does not know.
   await page.goto(demo.bench(3, 7));
-  await see(page, 'U2 Curva do Rio · 53 of 107', 'head');
+  await see(page, 'U2 Curva do Rio · 61 of 107', 'head');
   await become();
   await press(page, padKey(3));
   await see(page, 'Slot 7 holds: 0.03 of 0.10 dB.');
@@ -97,5 +97,5 @@ test('an older application records on a newer server, is renewed when nobody ent
   // And the newer server reads all of them.
   await become(newer);
   await page.goto(demo.closure);
-  await see(page, '54 of 107 settled');
+  await see(page, '62 of 107 settled');
 }, 180_000);

@@ -80,14 +80,14 @@ test('changing a limit judges everything anew', async () => {
   await fill(page, 'Single splice, at most (dB)', '0.16');
   await saved(page, () => press(page, 'Save and judge again'));
   await page.goto(demo.closure);
-  await see(page, '53 of 107 settled');
+  await see(page, '61 of 107 settled');
   await page.goto(demo.bench(2, 19));
   await see(page, 'This splice holds.');
   await page.goto(`${demo.line}/limits`);
   await press(page, /^Feeder, tight/);
   await saved(page, () => press(page, 'Save and judge again'));
   await page.goto(demo.closure);
-  await see(page, '52 of 107 settled');
+  await see(page, '60 of 107 settled');
   await see(page, '1 to redo');
   await page.close();
 }, 120_000);
@@ -134,7 +134,7 @@ test('a project is handed over as a file, taken in by an empty server, and a bro
   await press(page, 'Close');
   await take('whole.json', text);
   await see(page, 'U2 Curva do Rio');
-  await see(page, '52 of 107 · 1 redo · 1 owner’s call');
+  await see(page, '60 of 107 · 1 redo · 1 owner’s call');
   expect((await firstProject(server)).rollUp).toEqual(demo.rollUp);
   const again = await (await fetch(`${server.url}/api/projects/${demo.projectId}/project.json`)).text();
   expect(again).toBe(text);
@@ -156,7 +156,7 @@ test('the loss sheet is saved by the browser, and a deleted project leaves the s
   await press(page, 'Delete it');
   await see(page, 'The shelf is empty');
   await press(page, 'Put back Vale do Umbu ring, section 2');
-  await see(page, '148 of 287 splices');
+  await see(page, '156 of 287 splices');
   await page.close();
 }, 120_000);
 

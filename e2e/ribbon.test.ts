@@ -7,11 +7,11 @@ import { demoJourneys } from './support/journeys';
 const at = demoJourneys();
 const bothBlue = 'BL BL: blue left, blue right';
 
-/** The first ribbon of U2, at which nobody looked yet. */
+/** The first ribbon of U2 that is not spliced yet, at which nobody looked. */
 async function atRibbon(size: Size): Promise<Page> {
   const page = await at.open({ size });
-  await page.goto(at.demo.bench(5, 1));
-  await see(page, 'Ribbon at slot 1: which colors lie at the hinge, left and right?');
+  await page.goto(at.demo.bench(5, 9));
+  await see(page, 'Ribbon at slot 9: which colors lie at the hinge, left and right?');
   return page;
 }
 
@@ -24,10 +24,10 @@ test('a ribbon is caught where it lies flipped, and with equal readings takes tw
   await press(page, padKey(2));
   await see(page, 'Fiber 1 of 12 reads 0.02.');
   await press(page, 'The other 11 read 0.02 too');
-  await see(page, 'Slot 1 holds: 0.02 of 0.12 dB.');
-  // The second ribbon of the holder may lie flipped too.
-  await see(page, 'Tray 5 · slot 2');
-  await see(page, 'Ribbon at slot 2: which colors lie at the hinge, left and right?');
+  await see(page, 'Slot 9 holds: 0.02 of 0.12 dB.');
+  // The ribbon of the next holder may lie flipped too.
+  await see(page, 'Tray 5 · slot 10');
+  await see(page, 'Ribbon at slot 10: which colors lie at the hinge, left and right?');
   await press(page, bothBlue);
   await see(page, 'Straight: 1 meets 1, 12 meets 12');
   await seeGone(page, 'lie at the hinge');
@@ -51,7 +51,7 @@ test('a ribbon is read from a pasted column; what is wrong with it is told at on
   await see(page, 'is in “mm”. Losses are in dB');
   await fill(page, 'Losses', ['0,02 dB', ...Array.from({ length: 10 }, () => '0,01'), '0,31'].join('\n'));
   await press(page, 'Record the 12 losses');
-  await see(page, 'Slot 1, redo. Fiber 12: 0.31 dB is over 0.12 dB.');
+  await see(page, 'Slot 9, redo. Fiber 12: 0.31 dB is over 0.12 dB.');
   await see(page, 'The whole ribbon: new ends on both sides, and slack from all its fibers.');
   await see(page, 'The slack allows 10 redos.');
   await page.close();
@@ -69,7 +69,7 @@ test('a ribbon is read fiber by fiber, a fiber is taken back, and it is judged w
   await press(page, padKey(3));
   await see(page, 'fiber 12 of 12 in the ribbon');
   await press(page, padKey(9));
-  await see(page, 'Slot 1 holds: 0.09 of 0.12 dB.');
+  await see(page, 'Slot 9 holds: 0.09 of 0.12 dB.');
   await page.close();
 }, 60_000);
 
@@ -86,7 +86,7 @@ test('before the arc the advice names the fiber by the project’s limit, and wh
     { polling: 'raf' },
   );
 
-  await page.goto(at.demo.bench(5, 1));
+  await page.goto(at.demo.bench(5, 9));
   await press(page, bothBlue);
   await press(page, 'Before arc');
   await press(page, 'More, Cleave left');
@@ -102,10 +102,10 @@ test('before the arc the advice names the fiber by the project’s limit, and wh
   await press(page, 'Back to the pad');
   await press(page, padKey(2));
   await press(page, 'The other 11 read 0.02 too');
-  await see(page, 'Slot 1 holds: 0.02 of 0.12 dB.');
+  await see(page, 'Slot 9 holds: 0.02 of 0.12 dB.');
   // Where the next one is asked about, there is no room for the one before.
   await press(page, bothBlue);
-  await press(page, /slot 1, /);
+  await press(page, /slot 9, /);
   await press(page, 'History, correct');
   await see(page, '0.02 dB, left 0.5°, offset 0.6 μm');
   await page.close();

@@ -22,8 +22,8 @@ async function main(folder: string): Promise<void> {
     light?: Light,
     then?: (page: Page) => Promise<void>,
   ][] = [
-    ['line', demo.line, '52 of 107'],
-    ['closure', demo.closure, '52 of 107 settled'],
+    ['line', demo.line, '60 of 107'],
+    ['closure', demo.closure, '60 of 107 settled'],
     ['bench-redo-night', demo.bench(2, 19), 'Redo. Try 2 of 3', 'phone', 'night'],
     ['bench-wide', demo.bench(3, 6), 'Tray mean', 'wide'],
     ['plan', `${demo.closure}/plan`, 'Mind · line 1'],
@@ -58,11 +58,11 @@ async function main(folder: string): Promise<void> {
         await see(page, 'Not right · lid does not close');
       },
     ],
-    ['ready', `${demo.line}/handover`, '54 splices are open.'],
+    ['ready', `${demo.line}/handover`, '46 splices are open.'],
     [
       'shelf',
       server.url,
-      '148 of 287 splices',
+      '156 of 287 splices',
       'phone',
       'day',
       async (page) => {

@@ -78,7 +78,7 @@ test('records of a newer Cordel are told where figures stand that do not count t
   const page = await at.open();
   await page.goto(at.demo.closure);
   await see(page, 'One record here was written by a newer Cordel. Kept and passed on, but not counted');
-  await see(page, '52 of 107 settled');
+  await see(page, '60 of 107 settled');
   await page.close();
 }, 60_000);
 
@@ -105,7 +105,7 @@ test('a phone whose clock is two hours slow is told, and what it records carries
 test('a reading that the server will not take counts in no sum, is told, and waits for the person', async () => {
   const page = await at.open();
   await page.goto(at.demo.bench(3, 6));
-  await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
+  await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
   page.on('request', (sent) => {
     if (sent.method() !== 'POST' || !sent.url().endsWith('/facts'))
       return void sent.continue().catch(() => undefined);
@@ -119,13 +119,13 @@ test('a reading that the server will not take counts in no sum, is told, and wai
   await page.setRequestInterception(true);
   await press(page, padKey(2));
   await see(page, '1 not taken by the server');
-  await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
+  await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
   await press(page, /^1 not taken by the server/);
   await see(page, 'This closure was taken away.', 'front');
   // After a reload it still stands beside the sums, not in them.
   await page.goto(at.demo.bench(3, 6));
   await see(page, '1 not taken by the server');
-  await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
+  await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
   await page.close();
 }, 60_000);
 
@@ -135,11 +135,11 @@ test('with no room on the device what the server has is shown, a reading is refu
   const { origin } = new URL(at.server.url);
   await devtools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1000 });
   await page.goto(at.demo.bench(3, 6));
-  await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
+  await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
   await press(page, padKey(2));
   await see(page, 'Not recorded: this device has no room left.');
   await see(page, 'Tray 3 · slot 6', 'head');
-  await see(page, 'U2 Curva do Rio · 52 of 107', 'head');
+  await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
   // Somebody makes room.
   await devtools.send('Storage.overrideQuotaForOrigin', { origin });
   await press(page, padKey(3));

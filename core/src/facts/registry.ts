@@ -12,6 +12,7 @@ import type { FactKind, FactOf, FlatFact, Unchecked } from './kind';
 import { lightCheckKind, type LightCheck } from './lightCheck';
 import { measurementKind, type Measurement } from './measurement';
 import { ownerAnswerKind, type OwnerAnswer } from './ownerAnswer';
+import { patternAnswerKind, type PatternAnswer } from './patternAnswer';
 import { photoKind, type Photo } from './photo';
 import { recleaveKind, type Recleave } from './recleave';
 import { reopeningKind, type Reopening } from './reopening';
@@ -39,6 +40,7 @@ const kinds = [
   holdingTestKind,
   reopeningKind,
   photoKind,
+  patternAnswerKind,
   signOffKind,
 ] as const;
 
@@ -63,6 +65,7 @@ export type {
   LightCheck,
   Measurement,
   OwnerAnswer,
+  PatternAnswer,
   Photo,
   Recleave,
   Reopening,

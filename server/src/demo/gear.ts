@@ -18,6 +18,14 @@ export const usedGear = {
   heater: '60 mm',
 };
 
+/** What Davi splices U2's ribbons with. */
+export const usedRibbonGear = {
+  machine: { id: ribbon.id, label: ribbon.label },
+  cleaver: { id: ribbonCleaver.id, label: ribbonCleaver.label },
+  program: 'Single mode',
+  heater: 'Ribbon',
+};
+
 export const demoGear: readonly Gear[] = [
   single.machine,
   {

@@ -9,9 +9,9 @@ import {
   type StoredFact,
 } from '@cordel/core';
 import { newWear, type Weather } from '@cordel/core/machine';
-import { usedGear } from './gear';
+import { usedGear, usedRibbonGear } from './gear';
 import { seeded } from './seeded';
-import { faultsOf, standInTry, tenths } from './standInTry';
+import { faultsOf, standInTry, tenths, type TriedFiber } from './standInTry';
 
 type Trouble = 'redone' | 'allowed' | 'recleaved' | 'broken' | 'redo' | 'owner';
 
@@ -70,11 +70,12 @@ export function simulatedNight(
   let wear = { ...newWear, calibratedAt: evening };
   let weather: Weather = evening;
   const tries = new Map<PlacedSplice, number>();
-  type Wanted = Parameters<typeof standInTry>[4];
+  type Wanted = (tried: TriedFiber) => boolean;
   const attempt = (splice: PlacedSplice, fault: keyof typeof faultsOf, wanted: Wanted, note = '') => {
     const nth = tries.get(splice) ?? 0;
     tries.set(splice, nth + 1);
-    const reading = standInTry(seed, splice, cables, { wear, weather, faults: faultsOf[fault], nth }, wanted);
+    const at = { wear, weather, faults: faultsOf[fault], nth };
+    const readings = standInTry(seed, splice, cables, at, ([tried]) => wanted(tried!));
     const arcs = wear.electrodeArcs + 1;
     wear = { ...wear, electrodeArcs: arcs, arcsSinceCalibration: arcs, bladeCleaves: wear.bladeCleaves + 2 };
     return keep({
@@ -83,8 +84,8 @@ export function simulatedNight(
         source: 'machine',
         simulated: true,
         gear: usedGear,
-        readings: [reading],
-        proofTestFailed: reading.loss === null,
+        readings,
+        proofTestFailed: readings[0]!.loss === null,
         note,
       },
     });
@@ -92,7 +93,7 @@ export function simulatedNight(
   /** As most go: the hands recleave before the arc where the machine sees that it is needed. */
   const good: Wanted = ({ fused, cleaves }) =>
     !fused.broke && fused.estimate <= limits.singleMax && wellCleaved(cleaves);
-  const wellCleaved = ({ left, right }: Parameters<Wanted>[0]['cleaves']) =>
+  const wellCleaved = ({ left, right }: TriedFiber['cleaves']) =>
     tenths(Math.max(left.angle, right.angle)) <= limits.cleaveAngleMax;
   /** Dust on the ends: it cost so much more than the limit. */
   const over = (by: number): readonly ['dust', Wanted] => [
@@ -161,6 +162,76 @@ export function simulatedNight(
   }
   return stored;
 }
+
+/** The ribbon from which on dirt lies in a groove, from 0. */
+const dirtyFrom = 1;
+
+/**
+ * The ribbons of a night, by another person with another machine: each holds at its first try, and from the second one on a little dirt in one groove shows.
+ * @param night when the first one is begun, in the scenario's own time
+ */
+export function ribbonNight(
+  ribbons: readonly PlacedSplice[],
+  cables: ReadonlyMap<string, Cable>,
+  closureId: string,
+  limits: Limits,
+  night: Date,
+  shift: number,
+): StoredFact[] {
+  const seed = night.getTime() / 1000;
+  const random = seeded(seed);
+  const stored: StoredFact[] = [];
+  let clock = night.getTime();
+  let wear = { ...newWear, calibratedAt: evening };
+  const { machine } = usedRibbonGear;
+  const keep = (minutes: number, make: (start: FactStart) => Fact) => {
+    clock += Math.round(minutes * 60) * 1000;
+    const at = new Date(clock + shift);
+    const fact = make({ id: random.id(at), madeAt: at.toISOString(), by: 'Davi', device: null });
+    stored.push({ fact, receivedAt: new Date(at.getTime() + 1000).toISOString() });
+  };
+  keep(2, (start) => ({
+    ...start,
+    v: factVersion('calibration'),
+    kind: 'calibration',
+    subject: { on: 'gear', closureId, gearId: machine.id, label: machine.label },
+    body: { passed: true, conditions: evening, note: '' },
+  }));
+  ribbons.forEach((splice, index) => {
+    const faults = faultsOf[index < dirtyFrom ? 'none' : 'groove'];
+    const readings = standInTry(seed, splice, cables, { wear, weather: evening, faults, nth: 0 }, (tried) =>
+      tried.every(
+        ({ fused, cleaves: { left, right } }) =>
+          !fused.broke &&
+          fused.estimate <= limits.ribbonFiberMax &&
+          tenths(Math.max(left.angle, right.angle)) <= limits.cleaveAngleMax,
+      ),
+    );
+    wear = {
+      ...wear,
+      electrodeArcs: wear.electrodeArcs + 1,
+      arcsSinceCalibration: wear.arcsSinceCalibration + 1,
+      bladeCleaves: wear.bladeCleaves + 2 * readings.length,
+    };
+    keep(7 + 2 * random.next(), (start) => ({
+      ...start,
+      v: factVersion('attempt'),
+      kind: 'attempt',
+      subject: { on: 'splice', closureId, left: runsOf(splice.left), right: runsOf(splice.right) },
+      body: {
+        source: 'machine',
+        simulated: true,
+        gear: usedRibbonGear,
+        readings,
+        proofTestFailed: false,
+        note: '',
+      },
+    }));
+  });
+  return stored;
+}
+
+type FactStart = Pick<Fact, 'id' | 'madeAt' | 'by' | 'device'>;
 
 /** In the evening, at the river. */
 const evening = { temperature: 21, humidity: 64, pressure: 96.4 };

@@ -13,8 +13,8 @@ import {
   type Wear,
 } from '@cordel/core/machine';
 
-/** What a try at the simulated machine came to. */
-interface Tried {
+/** What a fiber of a try at the simulated machine came to. */
+export interface TriedFiber {
   readonly fused: FusedFiber;
   readonly cleaves: { readonly left: Cleave; readonly right: Cleave };
 }
@@ -32,28 +32,32 @@ export function standInTry(
   { left, right }: PlacedSplice,
   cables: ReadonlyMap<string, Cable>,
   { wear, weather, faults, nth }: { wear: Wear; weather: Weather; faults: Faults; nth: number },
-  wanted: (tried: Tried) => boolean,
-): Reading {
+  wanted: (tried: readonly TriedFiber[]) => boolean,
+): Reading[] {
   const end = ({ cableId, fiber, side }: FiberEnd) => {
     const cable = cables.get(cableId)!;
     return { key: `${cable.label} ${fiber} ${side}`, modeField: fiberOf(cable).modeField ?? 9.2 };
   };
-  const pair: FiberPair = { left: end(left[0]!), right: end(right[0]!) };
-  const splice = `${pair.left.key} to ${pair.right.key}`;
-  const bench: Bench = { seed, aligns: 'cores', faults };
+  const pairs = left.map((one, index): FiberPair => ({ left: end(one), right: end(right[index]!) }));
+  const splice = `${pairs[0]!.left.key} to ${pairs[0]!.right.key}`;
+  const bench: Bench = { seed, aligns: pairs.length === 1 ? 'cores' : 'grooves', faults };
   for (let again = nth * mostTries + 1; again <= (nth + 1) * mostTries; again += 1) {
-    const cleaves = {
-      left: cleave(bench, wear, 'left', pair.left, again),
-      right: cleave(bench, wear, 'right', pair.right, again),
-    };
-    const laid = { pair, cleaves, seat: seat(bench, splice, 1, pair, again) };
-    const fused = fuse(bench, wear, weather, splice, [laid], again)[0]!;
-    if (!wanted({ fused, cleaves })) continue;
-    return {
-      loss: fused.broke ? null : fused.estimate,
+    const laid = pairs.map((pair, index) => ({
+      pair,
+      cleaves: {
+        left: cleave(bench, wear, 'left', pair.left, again),
+        right: cleave(bench, wear, 'right', pair.right, again),
+      },
+      seat: seat(bench, splice, index + 1, pair, again),
+    }));
+    const fused = fuse(bench, wear, weather, splice, laid, again);
+    const tried = laid.map(({ cleaves }, index): TriedFiber => ({ fused: fused[index]!, cleaves }));
+    if (!wanted(tried)) continue;
+    return tried.map(({ fused: { broke, estimate }, cleaves }) => ({
+      loss: broke ? null : estimate,
       cleaveLeft: tenths(cleaves.left.angle),
       cleaveRight: tenths(cleaves.right.angle),
-    };
+    }));
   }
   throw new Error(`No try of ${splice} comes to what the scenario wants.`);
 }
@@ -66,4 +70,6 @@ export const faultsOf = {
   dust: { dust: 1 },
   nick: { coldStripper: 1 },
   holder: { badHolder: { ...usualFaults.badHolder, angle: 1.3 } },
+  /** So little dirt that nothing is over the limit yet. */
+  groove: { dirtyGroove: { position: 7, offset: 0.7 } },
 } as const satisfies Readonly<Record<string, Faults>>;

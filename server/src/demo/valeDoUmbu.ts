@@ -16,7 +16,7 @@ import { builtInModels } from '@cordel/core/builtInModels';
 import { preparedFacts } from './prepared';
 import { sealedFacts } from './sealed';
 import { seeded } from './seeded';
-import { simulatedNight, type Troubles } from './simulatedNight';
+import { ribbonNight, simulatedNight, type Troubles } from './simulatedNight';
 
 /** The scenario's own night, from which everything is counted: 22:00 to 05:00 in the district, in UTC. */
 const opens = new Date('2026-04-15T01:00:00.000Z');
@@ -287,6 +287,16 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
         shift,
         troublesAtU2,
       ),
+      ...ribbonNight(
+        splicesOf(atU2)
+          .filter(({ kind }) => kind === 'ribbon')
+          .slice(0, ribbonsAtU2),
+        cables,
+        atU2.id,
+        limits,
+        new Date(opens.getTime() + 10 * 60_000),
+        shift,
+      ),
     ],
   };
 }
@@ -301,6 +311,7 @@ function shiftTo(now: Date): number {
 }
 
 const splicedAtU2 = 53;
+const ribbonsAtU2 = 8;
 
 const troublesAtU1: Troubles = { '1.20': 'redone', '3.4': 'redone', '4.17': 'allowed' };
 

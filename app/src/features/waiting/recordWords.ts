@@ -17,6 +17,7 @@ const kinds: { readonly [kind in Fact['kind']]: string } = {
   'flash-test': 'Flash test',
   'holding-test': 'Holding test',
   reopening: 'Opened again',
+  'pattern-answer': 'Answer to what was seen in a series',
   photo: 'Photo',
   'sign-off': 'Sign-off',
 };

@@ -43,7 +43,12 @@ export type Happened = { readonly at: number } & (
     }
   | { readonly what: 'blade-turned'; readonly cleaver: string }
   /** Somebody answered what the judge said: it was put right, or it does not matter. */
-  | { readonly what: 'answered'; readonly rule: string; readonly about: string }
+  | {
+      readonly what: 'answered';
+      readonly rule: string;
+      readonly about: string;
+      readonly machine: string | null;
+    }
 );
 
 /** Values are read in steps of 0.01 dB: what is written as x lies up to half a step beside it. */
@@ -68,8 +73,8 @@ export function levelOf({ losses }: Pick<Tried, 'losses'>): number | null {
   return sum / (read.length - 2 * cut);
 }
 
-/** Mean of those angles that were looked at, degrees. */
-export function meanAngle(angles: readonly (number | null)[]): number | null {
+/** Mean of those values that are there: angles in degrees, losses in dB. */
+export function meanOf(angles: readonly (number | null)[]): number | null {
   let [sum, count] = [0, 0];
   for (const angle of angles) {
     if (angle === null) continue;

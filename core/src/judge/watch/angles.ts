@@ -1,7 +1,7 @@
 import { cusumStep } from '../../statistics/controlCharts';
-import { meanAngle, type Happened, type Tried } from '../series/tried';
+import { meanOf, type Happened, type Tried } from '../series/tried';
 import type { Usual } from './reference';
-import type { Strength, Watcher } from './rule';
+import { isAnswer, type Strength, type Watcher } from './rule';
 import { addToSums, meanVariance, type Sums } from './sums';
 
 /** One wild cleave does not make a side. Degrees. */
@@ -19,15 +19,14 @@ export class Side implements Watcher, Sums {
   ) {}
 
   add(tried: Tried): void {
-    const [left, right] = [meanAngle(tried.left), meanAngle(tried.right)];
+    const [left, right] = [meanOf(tried.left), meanOf(tried.right)];
     if (left === null || right === null) return;
     const difference = Math.max(-most, Math.min(most, left - right));
     addToSums(this, difference);
   }
 
   happened(event: Happened): void {
-    if (event.what === 'blade-turned' || (event.what === 'answered' && event.rule === 'side'))
-      this.count = this.mean = this.squares = 0;
+    if (event.what === 'blade-turned' || isAnswer(event, 'side')) this.count = this.mean = this.squares = 0;
   }
 
   strengths(): readonly Strength[] {
@@ -38,7 +37,8 @@ export class Side implements Watcher, Sums {
       {
         rule: 'side',
         about: this.mean > 0 ? 'left' : 'right',
-        statistic: Math.abs(this.mean) / Math.sqrt(variance / this.count),
+        // A difference below a step of the reading is none.
+        statistic: Math.max(0, Math.abs(this.mean) - 0.1) / Math.sqrt(variance / this.count),
         threshold: this.threshold,
         count: this.count,
         enough: this.count >= this.least,
@@ -61,7 +61,7 @@ export class Blade implements Watcher {
   ) {}
 
   add(tried: Tried): void {
-    const [left, right] = [meanAngle(tried.left), meanAngle(tried.right)];
+    const [left, right] = [meanOf(tried.left), meanOf(tried.right)];
     if (left === null || right === null) return;
     const { mean, deviation } = this.reference;
     // The better side has to be bad as well.
@@ -70,8 +70,7 @@ export class Blade implements Watcher {
   }
 
   happened(event: Happened): void {
-    if (event.what === 'blade-turned' || (event.what === 'answered' && event.rule === 'blade'))
-      this.sum = this.run = 0;
+    if (event.what === 'blade-turned' || isAnswer(event, 'blade')) this.sum = this.run = 0;
   }
 
   strengths(): readonly Strength[] {
@@ -90,7 +89,7 @@ export class PositionOfBlade {
   ) {}
 
   add({ cleaver, left, right }: Tried): void {
-    const angle = meanAngle([...left, ...right]);
+    const angle = meanOf([...left, ...right]);
     if (cleaver === null || angle === null) return;
     let own = this.cleavers.get(cleaver);
     if (!own) this.cleavers.set(cleaver, (own = { before: null, now: nothing() }));
@@ -98,6 +97,7 @@ export class PositionOfBlade {
   }
 
   happened(event: Happened): void {
+    if (isAnswer(event, 'position-of-blade')) this.cleavers.clear();
     if (event.what !== 'blade-turned') return;
     const own = this.cleavers.get(event.cleaver);
     if (own && own.now.count >= this.least)

@@ -1,5 +1,5 @@
 import { levelOf, type Happened, type Tried } from '../series/tried';
-import type { Strength, Watcher } from './rule';
+import { isAnswer, type Strength, type Watcher } from './rule';
 
 /**
  * Losses creep up: the trend test of Mann and Kendall on the level of first tries since the last calibration, added up over pairs of cables, each of which has its own level
@@ -31,8 +31,8 @@ export class Drift implements Watcher {
     this.count += 1;
   }
 
-  happened({ what }: Happened): void {
-    if (what !== 'calibrated') return;
+  happened(event: Happened): void {
+    if (event.what !== 'calibrated' && !isAnswer(event, 'drift')) return;
     this.strata = new Map();
     this.count = 0;
   }

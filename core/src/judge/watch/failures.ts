@@ -1,7 +1,7 @@
 import { exactLog } from '../../exactLog';
 import type { Happened, Tried } from '../series/tried';
 import type { Reference } from './reference';
-import type { RuleName, Strength, Watcher } from './rule';
+import { isAnswer, type RuleName, type Strength, type Watcher } from './rule';
 
 /**
  * More tries fail than usual: the Bernoulli CUSUM of M. Reynolds and Z. Stoumbos, "A CUSUM chart for monitoring a proportion when inspecting continuously", Journal of Quality
@@ -37,7 +37,7 @@ export class Failures implements Watcher {
   happened(event: Happened): void {
     if (event.what === 'calibrated' || event.what === 'weather')
       this.temperature = event.temperature ?? this.temperature;
-    if ((event.what === 'calibrated' && this.rule === 'over') || isAbout(event, this.rule))
+    if ((event.what === 'calibrated' && this.rule === 'over') || isAnswer(event, this.rule))
       this.sum = this.run = this.failed = 0;
   }
 
@@ -47,8 +47,6 @@ export class Failures implements Watcher {
     return [{ rule, about: '', statistic, threshold, count, enough: this.failed >= 3 }];
   }
 }
-
-const isAbout = (event: Happened, rule: RuleName) => event.what === 'answered' && event.rule === rule;
 
 /** Share of fibers that break in the proof test, usually; so small that a ribbon's is as many times as large. From memory. */
 const usualBreaks = 0.004;

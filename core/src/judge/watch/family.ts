@@ -21,15 +21,15 @@ export const thresholds: Readonly<Record<Exclude<RuleName, 'conditions'>, { at: 
   level: { at: 6.5, least: 5 },
   /** `at` is the chance of one look. */
   position: { at: 0.0003, least: 4 },
-  side: { at: 4.6, least: 8 },
+  side: { at: 3.6, least: 8 },
   blade: { at: 5, least: 6 },
   over: { at: 4.1, least: 3 },
   breaks: { at: 3.8, least: 3 },
   cold: { at: 3, least: 3 },
   'position-of-blade': { at: 4, least: 24 },
-  pair: { at: 3.7, least: 12 },
-  person: { at: 3.7, least: 24 },
-  machine: { at: 3.7, least: 24 },
+  pair: { at: 3.4, least: 12 },
+  person: { at: 3.5, least: 24 },
+  machine: { at: 3.5, least: 24 },
 };
 
 /** All rules of one machine's night. */
@@ -84,6 +84,7 @@ export class JobWatch {
   }
 
   happened(event: Happened): void {
+    for (const group of this.groups) group.happened(event);
     this.blade.happened(event);
   }
 

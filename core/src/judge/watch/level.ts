@@ -1,7 +1,7 @@
 import { cusumStep } from '../../statistics/controlCharts';
 import { levelOf, type Happened, type Tried } from '../series/tried';
 import type { Reference } from './reference';
-import type { Strength, Watcher } from './rule';
+import { isAnswer, type Strength, type Watcher } from './rule';
 
 const slack = 0.5;
 
@@ -25,8 +25,8 @@ export class Level implements Watcher {
     this.run = this.sum > 0 ? this.run + 1 : 0;
   }
 
-  happened({ what }: Happened): void {
-    if (what === 'calibrated') this.sum = this.run = 0;
+  happened(event: Happened): void {
+    if (event.what === 'calibrated' || isAnswer(event, 'level')) this.sum = this.run = 0;
   }
 
   strengths(): readonly Strength[] {

@@ -36,8 +36,7 @@ export class Position implements Watcher {
   }
 
   happened(event: Happened): void {
-    if (event.what !== 'answered' || event.rule !== 'position') return;
-    this.begin(Number(event.about) - 1);
+    if (event.what === 'answered' && event.rule === 'position') this.begin(Number(event.about) - 1);
   }
 
   private begin(at: number): void {

@@ -38,6 +38,11 @@ export interface Watcher {
   strengths(): readonly Strength[];
 }
 
+/** Whether somebody answered what this rule said: it begins anew. */
+export function isAnswer(event: Happened, rule: RuleName): boolean {
+  return event.what === 'answered' && event.rule === rule;
+}
+
 export function trips({ statistic, threshold, enough }: Strength): boolean {
   return enough && statistic >= threshold;
 }

@@ -1,7 +1,7 @@
 import { cusumStep } from '../../statistics/controlCharts';
 import { normalQuantile } from '../../statistics/normal';
 import { levelOf, type Happened, type Tried } from '../series/tried';
-import type { Strength, Watcher } from './rule';
+import { isAnswer, type Strength, type Watcher } from './rule';
 
 /** Earlier ones that a value is ranked among at least. */
 const fewest = 6;
@@ -32,8 +32,8 @@ export class Shift implements Watcher {
     this.run = this.sum > 0 ? this.run + 1 : 0;
   }
 
-  happened({ what }: Happened): void {
-    if (what !== 'calibrated') return;
+  happened(event: Happened): void {
+    if (event.what !== 'calibrated' && !isAnswer(event, 'shift')) return;
     this.strata = new Map();
     this.sum = 0;
     this.run = 0;

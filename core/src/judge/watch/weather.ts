@@ -1,6 +1,6 @@
 import type { CalibrationRules } from '../../gear/rules';
 import type { Happened, Tried } from '../series/tried';
-import type { Strength, Watcher } from './rule';
+import { isAnswer, type Strength, type Watcher } from './rule';
 
 const values = ['temperature', 'humidity', 'pressure'] as const;
 
@@ -17,6 +17,8 @@ export class Conditions implements Watcher {
   }
 
   happened(event: Happened): void {
+    // It was said that it does not matter: from here on.
+    if (isAnswer(event, 'conditions')) this.then = { ...this.now };
     if (event.what !== 'calibrated' && event.what !== 'weather') return;
     for (const value of values) if (event[value] !== null) this.now = { ...this.now, [value]: event[value] };
     if (event.what === 'weather') return;

@@ -77,7 +77,7 @@ export async function exportApp() {
 async function buildWorkers() {
   const { build } = require('esbuild');
   await build({
-    entryPoints: ['plan', 'projectFile', 'machine/machine', 'machine/log'].map((name) =>
+    entryPoints: ['plan', 'projectFile', 'machine/machine', 'machine/log', 'judge/judge'].map((name) =>
       join(root, `app/src/data/${name}.worker.ts`),
     ),
     outdir: dist,

@@ -11,6 +11,7 @@ export * from './line/timeZone';
 export * from './kit/kitList';
 export * from './limits/limits';
 export * from './limits/presets';
+export * from './limits/weights';
 export * from './plan/closure';
 export * from './plan/models/closureModel';
 export * from './plan/trays/closurePlan';

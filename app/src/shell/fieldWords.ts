@@ -3,7 +3,7 @@ import type { Limits } from '@cordel/core';
 /** What fields are called, in forms and wherever else a field is named. */
 
 export const limitFields: readonly {
-  name: Exclude<keyof Limits, 'measured'>;
+  name: Exclude<keyof Limits, 'measured' | 'weights'>;
   label: string;
   unit?: string;
   hint?: string;

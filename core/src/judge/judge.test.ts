@@ -1,7 +1,8 @@
-import { Judge, type Said } from './judge';
+import { Judge } from './judge';
 import { watchedNight } from './nights/rates';
 import { cleanNights, faultyNights, type Scenario } from './nights/scenarios';
 import { workedNight } from './nights/workedNight';
+import type { Said } from './said';
 import type { Tried } from './series/tried';
 import { causesOf } from './watch/causes';
 import { causeWords, checkWords, oddsOf, ruleTitles, sawWords } from './words';

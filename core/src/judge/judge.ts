@@ -2,6 +2,7 @@ import type { CalibrationRules } from '../gear/rules';
 import type { Limits } from '../limits/limits';
 import { lossLimit } from '../splice/record/verdict';
 import { RecordBuilder, type OddsRecord } from './odds/record';
+import { isOver, type LiveNight, type Said } from './said';
 import type { Told } from './series/seriesOf';
 import { levelOf, meanOf, type Happened, type Tried } from './series/tried';
 import { causesOf, type Cause } from './watch/causes';
@@ -16,29 +17,7 @@ import {
   type Reference,
 } from './watch/reference';
 import { trips, type RuleName, type Strength } from './watch/rule';
-import { sawOf, type Saw } from './watch/saw';
-
-/** What is said of a series: one thing at a time. */
-export interface Said {
-  /** The rule that shows it best. */
-  readonly strength: Strength;
-  /** In numbers. */
-  readonly saw: Saw;
-  /** Of the machine whose night it is; null: none is on record. */
-  readonly machine: string | null;
-  /** The likeliest cause, and the next; null where the rule itself names what it is about (a person, a machine, a blade’s position). */
-  readonly cause: Cause | null;
-  readonly runnerUp: Cause | null;
-  /** Of the likeliest cause, 0 … 1. */
-  readonly share: number;
-  /** Nothing is over a limit yet, and quality sinks all the same. */
-  readonly sinking: boolean;
-  /** Other rules that tripped. */
-  readonly also: readonly RuleName[];
-}
-
-/** So long without a splice at a machine, and its night is over. ms */
-const nightEnds = 8 * 3600_000;
+import { sawOf } from './watch/saw';
 
 /** Rules that name what they are about themselves; said last, and kindly. */
 const ownNames: readonly RuleName[] = ['position-of-blade', 'machine', 'person'];
@@ -105,7 +84,7 @@ export class Judge {
     this.all.push(tried);
     const key = tried.machine ?? '';
     let night = this.nights.get(key);
-    if (!night || tried.at - night.last >= nightEnds) {
+    if (!night || isOver(night.last, tried.at)) {
       if (night) this.remember(night);
       night = this.begin(tried.machine);
       this.nights.set(key, night);
@@ -159,6 +138,18 @@ export class Judge {
     }
   }
 
+  /** The last night of each machine, whether or not it is over by now, the latest first. */
+  lastNights(): readonly LiveNight[] {
+    return [...this.nights.values()]
+      .map((night) => ({
+        machine: night.machine,
+        last: night.last,
+        kind: night.tried.at(-1)!.kind,
+        said: this.saidOf(night),
+      }))
+      .sort((a, b) => b.last - a.last);
+  }
+
   /**
    * The one thing to say of a machine's night; null: nothing.
    * @param machine null: splices of which no machine is on record
@@ -166,7 +157,10 @@ export class Judge {
    */
   said(machine: string | null, now: number): Said | null {
     const night = this.nights.get(machine ?? '');
-    if (!night || now - night.last >= nightEnds) return null;
+    return night && !isOver(night.last, now) ? this.saidOf(night) : null;
+  }
+
+  private saidOf(night: Night): Said | null {
     const strengths = [...night.watch.strengths(), ...this.job.strengths()];
     const tripped = strengths.filter(trips);
     if (tripped.length === 0) return null;
@@ -181,7 +175,7 @@ export class Judge {
     return {
       strength,
       saw: sawOf(strength, jobWide(strength.rule) ? this.all : since),
-      machine,
+      machine: night.machine,
       cause: likeliest?.cause ?? null,
       runnerUp: next?.cause ?? null,
       share: likeliest?.share ?? 0,

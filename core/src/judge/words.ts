@@ -1,9 +1,9 @@
 import { formatLoss, formatMean } from '../splice/record/reading';
 import { formatAngle } from '../splice/words';
 import { shownNumber } from '../units/decimals';
-import type { Said } from './judge';
+import type { Said } from './said';
 import type { Advice, Choice } from './odds/advice';
-import type { RedoOdds } from './odds/redoOdds';
+import type { SpliceAdvice } from './odds/adviceAt';
 import type { Cause } from './watch/causes';
 import type { RuleName } from './watch/rule';
 
@@ -140,18 +140,6 @@ export function oddsOf(chance: number): string {
   return `${Math.round(chance * 10)} in 10`;
 }
 
-export interface AdviceTold {
-  readonly advice: Advice;
-  readonly odds: RedoOdds;
-  readonly limit: number;
-  readonly redosLeft: number | null;
-  readonly triesLeft: number;
-  /** First tries between these cables with good cleaves: how many, and from what to what most of them read (dB); null while they are few. */
-  readonly pair: { readonly count: number; readonly low: number; readonly high: number } | null;
-  /** The mode fields of the two cables differ. */
-  readonly fieldsDiffer: boolean;
-}
-
 /** The one plain line: "Redo: 9 in 10 come out at 0.10 or less; slack for 4." */
 export function adviceLine({
   advice,
@@ -161,11 +149,11 @@ export function adviceLine({
   triesLeft,
   pair,
   fieldsDiffer,
-}: AdviceTold): string {
+}: SpliceAdvice): string {
   const chance = `${oddsOf(odds.holds)} come out at ${formatLoss(limit)} or less`;
   const slack = redosLeft === null ? '' : redosLeft === 1 ? '; slack for 1 more' : `; slack for ${redosLeft}`;
   const between = pair
-    ? ` ${pair.count} between these cables read ${pair.low === pair.high ? formatLoss(pair.low) : `${formatLoss(pair.low)} to ${formatLoss(pair.high)}`}${fieldsDiffer ? '; the mode fields differ' : ''}.`
+    ? ` ${pair.count} between these cables read ${range(pair)}${fieldsDiffer ? '; the mode fields differ' : ''}.`
     : fieldsDiffer
       ? ' The mode fields of the two cables differ.'
       : '';
@@ -183,12 +171,24 @@ export function adviceLine({
   }
 }
 
-const choiceWords: Readonly<Record<Choice, string>> = {
+function range({ low, high }: { low: number; high: number }): string {
+  const [from, to] = [formatLoss(hundredths(low)), formatLoss(hundredths(high))];
+  return from === to ? from : `${from} to ${to}`;
+}
+
+export const choiceWords: Readonly<Record<Choice, string>> = {
   leave: 'leaving it',
   redo: 'a redo',
   owner: 'asking the owner',
   measure: 'measuring first',
 };
+
+/** The same in a few words: "9 in 10 hold; slack for 4". */
+export function adviceShort({ advice, odds, redosLeft }: SpliceAdvice): string {
+  const slack = redosLeft === null ? '' : `; slack for ${redosLeft}`;
+  const first = { redo: '', leave: 'Leave it: ', owner: 'Ask the owner: ', measure: 'Measure first: ' };
+  return `${first[advice.choice]}${oddsOf(odds.holds)} hold${slack}.`;
+}
 
 /** What would change it: "Leaving it would be 12 min dearer. It turns where fewer than 4 in 10 hold." */
 export function flipWords({ choice, runnerUp, flipsAt }: Advice): string {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { weightsSchema } from './weights';
 
 const lossLimit = z
   .number('Give a limit in dB, like 0.10.')
@@ -27,6 +28,8 @@ export const limitsSchema = z.strictObject({
   /** Largest axis offset and gap before the arc, μm; the machine's own limits alone where they are not given. */
   offsetMax: beforeArc('An offset').optional(),
   gapMax: beforeArc('A gap').optional(),
+  /** What a redo is weighed against; as usual where it is not given. */
+  weights: weightsSchema.optional(),
   /** The owner wants measured losses (from both ends), not the machine’s estimates. */
   measured: z.boolean().optional(),
   /** How often a splice is tried before it is the owner's call. */

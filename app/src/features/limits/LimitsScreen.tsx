@@ -2,9 +2,12 @@ import {
   formatLoss,
   limitsPresets,
   limitsSchema,
+  usualWeights,
+  weightWords,
   type Limits,
   type Project,
   shownNumber,
+  type Weights,
 } from '@cordel/core';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
@@ -14,7 +17,7 @@ import { z } from 'zod';
 import { useProject, useSaveSettings } from '../../data/projects';
 import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Action } from '../../ui/Action';
-import { Field } from '../../ui/Field';
+import { Choice, Field } from '../../ui/Field';
 import { decimalField, optionalDecimalField } from '../../ui/numberField';
 import { Panes } from '../../shell/frame/Panes';
 import { Screen } from '../../shell/frame/Screen';
@@ -77,23 +80,43 @@ const asText = (limits: Limits): FormInput =>
   ) as FormInput;
 
 /** An empty field sets no limit. */
-const asLimits = ({ offsetMax, gapMax, ...limits }: FormOutput, measured: boolean): Limits => ({
+const asLimits = (
+  { offsetMax, gapMax, ...limits }: FormOutput,
+  measured: boolean,
+  weights: Weights,
+): Limits => ({
   ...limits,
   ...(measured ? { measured } : {}),
+  ...(sameWeights(weights, usualWeights) ? {} : { weights }),
   ...(offsetMax === null ? {} : { offsetMax }),
   ...(gapMax === null ? {} : { gapMax }),
 });
+
+const weightNames = ['time', 'over', 'slack'] as const;
+
+function sameWeights(a: Weights, b: Weights): boolean {
+  return weightNames.every((name) => a[name] === b[name]);
+}
+
+function optionsOf(name: (typeof weightNames)[number]) {
+  const { title: _, ...words } = weightWords[name];
+  return Object.entries(words).map(([value, label]) => ({ value, label }));
+}
 
 function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<Project> }) {
   const { palette } = useCordelTheme();
   const save = useSaveSettings(project.id);
   const [measured, setMeasured] = useState(project.limits.measured === true);
+  const before = project.limits.weights ?? usualWeights;
+  const [weights, setWeights] = useState(before);
   const { control, handleSubmit, reset, formState } = useForm<FormInput, unknown, FormOutput>({
     resolver: zodResolver(formSchema),
     defaultValues: asText(project.limits),
   });
+  const changed =
+    formState.isDirty || measured !== (project.limits.measured === true) || !sameWeights(weights, before);
   const store = (output: FormOutput) => {
-    const limits = asLimits(output, measured);
+    const limits = asLimits(output, measured, weights);
     const { name, units, window, timeZone } = project;
     save.mutate(
       { base: project, settings: { name, units, window, timeZone, limits } },
@@ -134,6 +157,23 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
       <TickRow ticked={measured} onPress={() => setMeasured(!measured)}>
         <Type>The owner wants measured losses, not the machine’s estimates</Type>
       </TickRow>
+      <View style={styles.presets}>
+        <Type look="heading" role="heading" aria-level={2}>
+          What a redo is weighed against
+        </Type>
+        <Type look="small" tone="soft">
+          The bench says whether a redo is worth it. These words set what it costs and what it saves.
+        </Type>
+        {weightNames.map((name) => (
+          <Choice
+            key={name}
+            label={weightWords[name].title}
+            options={optionsOf(name)}
+            value={weights[name]}
+            onChange={(value) => setWeights({ ...weights, [name]: value })}
+          />
+        ))}
+      </View>
       {save.error ? (
         <OvertakenNotice error={save.error} show="Show the newer ones" onNewer={edit.showNewer} />
       ) : edit.newer ? (
@@ -146,7 +186,7 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
         bench
         kind="now"
         label={save.isPending ? 'Saving …' : 'Save and judge again'}
-        disabled={save.isPending || (!formState.isDirty && measured === (project.limits.measured === true))}
+        disabled={save.isPending || !changed}
         onPress={() => void handleSubmit(store)()}
       />
       <Type look="small" tone="soft">

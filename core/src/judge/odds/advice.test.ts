@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { draws } from '../../machine/draws';
 import { advise, meanOverChance, type Choice, type Situation } from './advice';
-import { costsOf, usualWeights, type Costs } from './weights';
+import { usualWeights } from '../../limits/weights';
+import { costsOf, type Costs } from './costs';
 
 const bad: Situation = {
   bad: true,

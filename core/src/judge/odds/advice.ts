@@ -1,5 +1,5 @@
 import { normalCdf } from '../../statistics/normal';
-import type { Costs } from './weights';
+import type { Costs } from './costs';
 
 export type Choice = 'leave' | 'redo' | 'owner' | 'measure';
 

@@ -20,6 +20,17 @@ export interface JointAsked extends Pick<Tried, 'kind' | 'pair' | 'pairTerm' | '
   readonly lossMax: number;
 }
 
+export interface GoodJoint {
+  /** Chance that it holds. */
+  readonly holds: number;
+  /** Chance that every fiber reads at most so much, dB. */
+  readonly atMost: (loss: number) => number;
+  /** What it reads on average, dB a fiber. */
+  readonly mean: number;
+  /** First tries between these cables with this machine. */
+  readonly tries: number;
+}
+
 /** Mean excess of a good joint, dB, and the fibers that this prior counts for (common practice: good readings are 0.01 to 0.03 dB). */
 const priorMean = 0.025;
 const priorFibers = 10;
@@ -36,19 +47,7 @@ const points = 9;
  * What a try comes to at a bench that is in order. A reading is s + G: s what the mode fields cost, G gamma with shape k and rate λ; λ has a gamma distribution to which every
  * reading adds (a + k·n, b + Σ), pooled from the prior over the mode to the pair of cables and machine.
  */
-export function goodJoint(
-  asked: JointAsked,
-  record: Pick<OddsRecord, 'first'>,
-): {
-  /** Chance that it holds. */
-  readonly holds: number;
-  /** Chance that every fiber reads at most so much, dB. */
-  readonly atMost: (loss: number) => number;
-  /** What it reads on average, dB a fiber. */
-  readonly mean: number;
-  /** First tries between these cables with this machine. */
-  readonly tries: number;
-} {
+export function goodJoint(asked: JointAsked, record: Pick<OddsRecord, 'first'>): GoodJoint {
   const mode = record.first.get(modeKey(asked.kind, asked.fibers));
   const own = record.first.get(pairKey(asked, asked.fibers));
   const shape = shapeOf(mode);

@@ -57,7 +57,7 @@ export class RecordBuilder implements OddsRecord {
     const key = stateKey(tried, fibers);
     const before = this.states.get(key) ?? priorBelief;
     // A try at the same splice finds the bench as the one before left it.
-    const now = seen(tried.nth === 1 ? changed(before) : before, inOrder, held);
+    const now = seenTry(tried.nth === 1 ? changed(before) : before, inOrder, held);
     this.states.set(key, now);
     if (tried.nth > 1) return;
     for (const one of [modeKey(tried.kind, fibers), pairKey(tried, fibers)])
@@ -98,7 +98,7 @@ export function changed(belief: Belief): Belief {
 }
 
 /** A belief after a try (Bayes' rule). @param inOrder the chance that it holds where the bench is in order */
-function seen(belief: Belief, inOrder: number, held: boolean): Belief {
+export function seenTry(belief: Belief, inOrder: number, held: boolean): Belief {
   const weights = belief.map((chance, state) => {
     const holds = inOrder * stateHolds[state]!;
     return chance * (held ? holds : 1 - holds);

@@ -1,6 +1,6 @@
 import { halfStep } from '../series/tried';
-import { goodJoint, type JointAsked } from './goodJoint';
-import { priorBelief, stateHolds, stateKey, type OddsRecord } from './record';
+import { goodJoint, type GoodJoint, type JointAsked } from './goodJoint';
+import { priorBelief, seenTry, stateHolds, stateKey, type Belief, type OddsRecord } from './record';
 
 /** What a redo would come to. */
 export interface RedoOdds {
@@ -32,8 +32,23 @@ const ownCause = { single: 0.001, ribbon: 0.055 } as const;
  * that lies in this splice and stays, the more the oftener it failed.
  */
 export function redoOdds(asked: RedoAsked, record: OddsRecord): RedoOdds {
+  return oddsBy(asked, goodJoint(asked, record), beliefAt(asked, record));
+}
+
+/** The odds of the next redo, of one after it where it fails, and of one after that. */
+export function threeRedos(asked: RedoAsked, record: OddsRecord): readonly [RedoOdds, RedoOdds, RedoOdds] {
   const good = goodJoint(asked, record);
-  const belief = record.states.get(stateKey(asked, asked.fibers)) ?? priorBelief;
+  const first = beliefAt(asked, record);
+  const second = seenTry(first, good.holds, false);
+  const third = seenTry(second, good.holds, false);
+  const failed = (more: number) => ({ ...asked, failed: asked.failed + more });
+  return [oddsBy(asked, good, first), oddsBy(failed(1), good, second), oddsBy(failed(2), good, third)];
+}
+
+const beliefAt = (asked: RedoAsked, record: OddsRecord) =>
+  record.states.get(stateKey(asked, asked.fibers)) ?? priorBelief;
+
+function oddsBy(asked: RedoAsked, good: GoodJoint, belief: Belief): RedoOdds {
   let own: number = ownCause[asked.kind];
   for (let more = 1; more < asked.failed; more += 1) {
     const cured = belief.reduce((sum, chance, at) => sum + chance * (1 - good.holds * stateHolds[at]!), 0);

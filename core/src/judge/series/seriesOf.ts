@@ -41,7 +41,7 @@ export function seriesOf(facts: Iterable<Fact>, context: SeriesContext): readonl
 }
 
 /** null: no loss was to be read of it (a mechanical connector). */
-function triedOf(
+export function triedOf(
   { fact, readings, proofTestFailed, light }: StandingAttempt,
   nth: number,
   { cables, limits }: SeriesContext,
@@ -72,7 +72,7 @@ function triedOf(
   };
 }
 
-function happenedOf(fact: Fact): Happened | null {
+export function happenedOf(fact: Fact): Happened | null {
   const at = Date.parse(fact.madeAt);
   switch (fact.kind) {
     case 'calibration':
@@ -89,6 +89,11 @@ function happenedOf(fact: Fact): Happened | null {
       const { rule, about, machine } = fact.body;
       return { at, what: 'answered', rule, about, machine };
     }
+    // Who splices on all the same was asked, and has answered.
+    case 'went-on':
+      return fact.body.rules.some((rule) => ['temperature', 'humidity', 'pressure'].includes(rule))
+        ? { at, what: 'answered', rule: 'conditions', about: '', machine: fact.subject.gearId }
+        : null;
     default:
       return null;
   }

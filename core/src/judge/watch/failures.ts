@@ -7,7 +7,7 @@ import { isAnswer, type RuleName, type Strength, type Watcher } from './rule';
  * More tries fail than usual: the Bernoulli CUSUM of M. Reynolds and Z. Stoumbos, "A CUSUM chart for monitoring a proportion when inspecting continuously", Journal of Quality
  * Technology 31, 1999: each failure adds what it speaks for a share four times as high, each success takes off.
  */
-export class Failures implements Watcher {
+class Failures implements Watcher {
   private sum = 0;
   private run = 0;
   private failed = 0;

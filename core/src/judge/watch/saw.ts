@@ -28,7 +28,7 @@ export function sawOf({ rule, about, count }: Strength, tried: readonly Tried[])
       const at = Number(about) - 1;
       const ribbons = tried
         .filter(({ kind, losses }) => kind === 'ribbon' && losses.length > at)
-        .slice(-Math.max(count, 12));
+        .slice(-count);
       const points = ribbons.flatMap((one) =>
         one.losses.flatMap((loss, position) =>
           loss === null ? [] : [{ attempt: one.attempt, at: one.at, value: loss, mine: position === at }],

@@ -35,6 +35,8 @@ interface BenchFootProps {
   /** Whether the splice takes a reading now: it is open, to be redone, or a new try was asked for. */
   entering: boolean;
   joint: Joint;
+  /** What to do with it once it was tried, in a line; null where nothing is advised. */
+  advised: string | null;
   /** What to do before the arc. */
   advice: ArcAdvice | null;
   onNewTry: () => void;
@@ -61,6 +63,7 @@ export function BenchFoot({
   limits,
   entering,
   joint,
+  advised,
   advice,
   onNewTry,
   onRecleaved,
@@ -107,6 +110,7 @@ export function BenchFoot({
           bench={bench}
           state={state}
           sleeve={joint.sleeve !== null}
+          advised={advised}
           onNewTry={onNewTry}
           onSheet={onSheet}
         />
@@ -231,13 +235,15 @@ function Decision({
   bench,
   state,
   sleeve,
+  advised,
   onNewTry,
   onSheet,
-}: Pick<BenchFootProps, 'bench' | 'state' | 'onNewTry' | 'onSheet'> & { sleeve: boolean }) {
+}: Pick<BenchFootProps, 'bench' | 'state' | 'advised' | 'onNewTry' | 'onSheet'> & { sleeve: boolean }) {
   const owner = state.verdict.mark === 'owner';
   return (
     <View style={styles.decision}>
       <Type look="strong">{state.verdict.reasons.map(reasonWords).join(' ') || 'This splice holds.'}</Type>
+      {advised ? <Type>{advised}</Type> : null}
       <Action bench kind="now" label="Next to splice" onPress={bench.skip} />
       {owner ? (
         <View style={styles.row}>

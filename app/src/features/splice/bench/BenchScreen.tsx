@@ -1,4 +1,5 @@
 import { alongTheCord, findSplice, lossRefusal, siteOf, type SpliceState } from '@cordel/core';
+import { adviceLine } from '@cordel/core/advice';
 import type { ProgramWarning } from '@cordel/core/gear';
 import { handLine } from '@cordel/core/prepare';
 import { router } from 'expo-router';
@@ -6,6 +7,7 @@ import { memo, useCallback, useState } from 'react';
 import { ScrollView, StyleSheet, useWindowDimensions } from 'react-native';
 import { useRecordFact } from '../../../sync/react';
 import { pickGear, usedGear } from '../../../data/gearTonight';
+import { useJudged } from '../../../data/judge/useJudged';
 import { cablesOf } from '../../../data/ledger';
 import { usePreferences } from '../../../data/preferences';
 import { Action } from '../../../ui/Action';
@@ -16,6 +18,9 @@ import { useWide } from '../../../ui/theme';
 import { space } from '../../../ui/tokens';
 import { useLatest } from '../../../ui/useLatest';
 import { newRecleave } from '../gear/newGearFact';
+import { SeriesHint } from '../judge/SeriesHint';
+import { useAdvice } from '../judge/useAdvice';
+import { seriesAt } from '../judge/seriesAt';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { places } from '../../../shell/places';
 import { AroundHere } from './AroundHere';
@@ -76,6 +81,8 @@ const BenchAt = memo(function BenchAt({ projectId, atHand, tray, here, onGo }: A
     if (state) go(state);
   });
   const showHistory = useCallback(() => setSheet('history'), []);
+  const showWhy = useCallback(() => setSheet('why'), []);
+  const showSeries = useCallback(() => setSheet('series'), []);
   const closeSheet = useCallback(() => setSheet(null), []);
   const follow = () => {
     // The stretch on which the left fiber comes to this closure.
@@ -86,6 +93,9 @@ const BenchAt = memo(function BenchAt({ projectId, atHand, tray, here, onGo }: A
 
   const redos = useRedosLeft(atHand, here);
   const hands = useHands(atHand, here, joint, gear);
+  const judged = useJudged(atHand);
+  const said = seriesAt(judged, machine?.id ?? null, splice.kind);
+  const advised = useAdvice(atHand, tray, here, judged, redos);
 
   const typed = useBenchKeys({
     enabled: sheet === null,
@@ -113,6 +123,7 @@ const BenchAt = memo(function BenchAt({ projectId, atHand, tray, here, onGo }: A
       limits={ledger.limits}
       entering={entering}
       joint={joint}
+      advised={advised && adviceLine(advised)}
       advice={advice}
       onNewTry={() => askNewTry(splice.id)}
       onRecleaved={(ends) => {
@@ -175,13 +186,14 @@ const BenchAt = memo(function BenchAt({ projectId, atHand, tray, here, onGo }: A
       >
         <DeviceNotices />
         {preferences.heaterLane ? <HeaterStrip atHand={atHand} machine={machine} /> : null}
+        {said ? <SeriesHint said={said} onOpen={showSeries} /> : null}
         {/* By keyboard too: at a low window the card is longer than its place. */}
         <ScrollView tabIndex={0} contentContainerStyle={wide ? styles.wide : styles.cord}>
           <AroundHere
             atHand={atHand}
             tray={tray}
             here={here}
-            rows={question ? 0 : height >= tallFrom ? 2 : 1}
+            rows={question || said ? 0 : height >= tallFrom ? 2 : 1}
             others={others}
             onOpen={openSplice}
           >
@@ -199,6 +211,8 @@ const BenchAt = memo(function BenchAt({ projectId, atHand, tray, here, onGo }: A
               onPass={bench.skip}
               read={bench.read}
               redos={redos}
+              advised={advised}
+              onWhy={showWhy}
               asked={question === 'polarity' || question === 'ribbonize'}
               onHistory={showHistory}
             />
@@ -214,6 +228,9 @@ const BenchAt = memo(function BenchAt({ projectId, atHand, tray, here, onGo }: A
           bench={bench}
           gear={gear}
           hands={hands}
+          tray={tray}
+          said={said}
+          advised={advised}
           taken={taken}
           onFact={(fact, shown) => void recordFact(fact, shown)}
           onGo={go}

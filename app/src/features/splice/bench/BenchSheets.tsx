@@ -1,8 +1,11 @@
-import type { Fact, SpliceState } from '@cordel/core';
+import type { Fact, SpliceState, TrayState } from '@cordel/core';
+import type { Said, SpliceAdvice } from '@cordel/core/advice';
 import type { HandWork } from '@cordel/core/prepare';
 import { cablesOf, type ClosureAtHand } from '../../../data/ledger';
 import { GearSheet } from '../gear/GearSheet';
 import type { BenchGear } from '../gear/useGearAtBench';
+import { AdviceSheet } from '../judge/AdviceSheet';
+import { SeriesSheet } from '../judge/SeriesSheet';
 import { HistorySheet } from '../record/HistorySheet';
 import { JointStepsSheet } from './JointStepsSheet';
 import { KeysSheet } from './KeysSheet';
@@ -10,7 +13,7 @@ import { OrderSheet } from './OrderSheet';
 import { PasteSheet } from './panels/PasteSheet';
 import type { Bench } from './types';
 
-export type BenchSheet = 'history' | 'keys' | 'paste' | 'gear' | 'order' | 'steps';
+export type BenchSheet = 'history' | 'keys' | 'paste' | 'gear' | 'order' | 'steps' | 'why' | 'series';
 
 interface BenchSheetsProps {
   sheet: BenchSheet;
@@ -20,6 +23,9 @@ interface BenchSheetsProps {
   bench: Bench;
   gear: BenchGear;
   hands: HandWork;
+  tray: TrayState;
+  said: Said | null;
+  advised: SpliceAdvice | null;
   taken: ReadonlySet<string>;
   onFact: (fact: Fact, shown?: () => void) => void;
   onGo: (state: SpliceState) => void;
@@ -75,6 +81,20 @@ export function BenchSheets(props: BenchSheetsProps) {
           onClose={onClose}
         />
       );
+    case 'why':
+      return props.advised ? (
+        <AdviceSheet told={props.advised} ledger={ledger} tray={props.tray} state={here} onClose={onClose} />
+      ) : null;
+    case 'series':
+      return props.said ? (
+        <SeriesSheet
+          said={props.said}
+          closureId={closure.id}
+          cables={all}
+          onFact={onFact}
+          onClose={onClose}
+        />
+      ) : null;
     case 'steps':
       return (
         <JointStepsSheet projectId={projectId} atHand={atHand} here={here} hands={hands} onClose={onClose} />

@@ -10,6 +10,7 @@ import {
   type Limits,
   type SpliceState,
 } from '@cordel/core';
+import { adviceLine, adviceShort, type SpliceAdvice } from '@cordel/core/advice';
 import { programWarningWords, type ArcAdvice, type ProgramWarning } from '@cordel/core/gear';
 import { memo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -44,6 +45,9 @@ interface SpliceCardProps {
   read: readonly number[];
   /** Redos that the slack still allows; null while unknown. */
   redos: number | null;
+  /** What to do with it, and the odds; null while that is not known. */
+  advised: SpliceAdvice | null;
+  onWhy: () => void;
   /** Somebody is asked how the ribbon lies: the answer is on the glass, and not on the screen. */
   asked: boolean;
   onHistory: () => void;
@@ -64,6 +68,8 @@ export const SpliceCard = memo(function SpliceCard({
   onPass,
   read,
   redos,
+  advised,
+  onWhy,
   asked,
   onHistory,
 }: SpliceCardProps) {
@@ -94,11 +100,14 @@ export const SpliceCard = memo(function SpliceCard({
           title={`Redo. ${nextTry(state, limits)}`}
           lines={[
             ...verdict.reasons.map(reasonWords),
-            ...(redos === null ? [] : [redosWords(redos)]),
+            ...(advised ? [adviceLine(advised)] : redos === null ? [] : [redosWords(redos)]),
             ...(splice.kind === 'ribbon'
               ? ['The whole ribbon: new ends on both sides, and slack from all its fibers.']
               : []),
           ]}
+          short={[...verdict.reasons.slice(0, 1).map(reasonWords), advised ? adviceShort(advised) : ''].join(
+            ' ',
+          )}
           folded={crowded}
         />
       ) : null}
@@ -184,6 +193,13 @@ export const SpliceCard = memo(function SpliceCard({
             .filter(Boolean)
             .join(' · ')}
         </Type>
+        {advised ? (
+          <Pressable role="button" onPress={onWhy} style={styles.history}>
+            <Type look="smallStrong" style={styles.link}>
+              Why?
+            </Type>
+          </Pressable>
+        ) : null}
         {facts.length > 0 ? (
           <Pressable role="button" onPress={onHistory} style={styles.history}>
             <Type look="smallStrong" style={styles.link}>
@@ -205,8 +221,18 @@ function jointWords({ kind, sleeve, small }: Joint): string | null {
   return small && sleeve ? sleeveWords[sleeve] : null;
 }
 
-/** Why it is to be done again. Folded to one line it says the first reason; the rest with a tap. */
-function RedoHead({ title, lines, folded }: { title: string; lines: readonly string[]; folded: boolean }) {
+/** Why it is to be done again. Folded to one line it says the first reason and the odds; the rest with a tap. */
+function RedoHead({
+  title,
+  lines,
+  short,
+  folded,
+}: {
+  title: string;
+  lines: readonly string[];
+  short: string;
+  folded: boolean;
+}) {
   const { palette } = useCordelTheme();
   const [open, setOpen] = useState(false);
   const all = !folded || open;
@@ -223,7 +249,7 @@ function RedoHead({ title, lines, folded }: { title: string; lines: readonly str
         ))
       ) : (
         <Type look="small" tone="onAccent" numberOfLines={1}>
-          {lines.join(' ')}
+          {short}
         </Type>
       )}
     </>

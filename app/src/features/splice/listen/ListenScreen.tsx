@@ -3,6 +3,7 @@ import { heardVerdict, questionWords } from '@cordel/core/listen';
 import { programWarningWords } from '@cordel/core/gear';
 import { memo, useCallback, useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { useJudged } from '../../../data/judge/useJudged';
 import { machinesHere } from '../../../data/machine/machines';
 import { useLinked, usePractice } from '../../../data/machine/linked';
 import { usePreferences } from '../../../data/preferences';
@@ -20,6 +21,9 @@ import { AtSlot, type AtSlotProps, type SlotAddress } from '../bench/AtSlot';
 import { BenchQuestion } from '../bench/questions/BenchQuestion';
 import { useAtSplice } from '../bench/useAtSplice';
 import { useScreenOn } from '../bench/useScreenOn';
+import { SeriesHint } from '../judge/SeriesHint';
+import { SeriesSheet } from '../judge/SeriesSheet';
+import { seriesAt } from '../judge/seriesAt';
 import { TrayLedger } from '../record/TrayLedger';
 import { boardOf } from './boardOf';
 import { ByHandSheet } from './ByHandSheet';
@@ -51,7 +55,7 @@ const ListenAt = memo(function ListenAt({ projectId, atHand, tray, here, onGo }:
   const { closure, definition, ledger } = atHand;
   const { splice } = here;
   const [machines] = useState(machinesHere);
-  const [sheet, setSheet] = useState<'machine' | 'hand' | null>(null);
+  const [sheet, setSheet] = useState<'machine' | 'hand' | 'series' | null>(null);
   const preferences = usePreferences();
   useScreenOn(preferences.screenStaysOn);
   const recordFact = useRecordFact(projectId);
@@ -91,6 +95,8 @@ const ListenAt = memo(function ListenAt({ projectId, atHand, tray, here, onGo }:
   });
   const byHand = useCallback(() => setSheet('hand'), []);
   const showMachine = useCallback(() => setSheet('machine'), []);
+  const showSeries = useCallback(() => setSheet('series'), []);
+  const said = seriesAt(useJudged(atHand), at.machine?.id ?? null, splice.kind);
   const big: BigKey = !linked
     ? { label: 'Link a machine', onPress: showMachine }
     : hands.next && !practice.byItself
@@ -199,6 +205,7 @@ const ListenAt = memo(function ListenAt({ projectId, atHand, tray, here, onGo }:
         <DeviceNotices />
         <ScrollView tabIndex={0} contentContainerStyle={styles.body}>
           <FarBoard board={board} />
+          {said ? <SeriesHint said={said} onOpen={showSeries} /> : null}
           {notices.map((line) => (
             <Type key={line} look="strong" tone="accent" role="alert">
               {line}
@@ -208,6 +215,15 @@ const ListenAt = memo(function ListenAt({ projectId, atHand, tray, here, onGo }:
         </ScrollView>
       </Screen>
       {sheet === 'hand' ? <ByHandSheet bench={bench} here={here} onClose={() => setSheet(null)} /> : null}
+      {sheet === 'series' && said ? (
+        <SeriesSheet
+          said={said}
+          closureId={closure.id}
+          cables={cables}
+          onFact={(fact) => void recordFact(fact)}
+          onClose={() => setSheet(null)}
+        />
+      ) : null}
       {sheet === 'machine' ? (
         <MachineSheet
           machines={machines}

@@ -1,17 +1,4 @@
-import { z } from 'zod';
-
-/** What the owner says of it in words. */
-export const weightsSchema = z.strictObject({
-  /** The window: is there time? */
-  time: z.enum(['plenty', 'usual', 'short']),
-  /** A splice or a mean over its limit. */
-  over: z.enum(['tolerable', 'usual', 'never']),
-  /** Fiber left for redos. */
-  slack: z.enum(['plenty', 'usual', 'short']),
-});
-export type Weights = Readonly<z.infer<typeof weightsSchema>>;
-
-export const usualWeights: Weights = { time: 'usual', over: 'usual', slack: 'usual' };
+import type { Weights } from '../../limits/weights';
 
 /** What it all costs, in minutes of the window: by which a redo can be held against a splice that is left as it is. From memory, for the owner to set in words. */
 export interface Costs {
@@ -42,24 +29,3 @@ export function costsOf({ time, over, slack }: Weights): Costs {
     measure: 15,
   };
 }
-
-export const weightWords = {
-  time: {
-    title: 'Time in the window',
-    plenty: 'There is plenty',
-    usual: 'As usual',
-    short: 'Every minute counts',
-  },
-  over: {
-    title: 'Over a limit',
-    tolerable: 'Tolerable now and then',
-    usual: 'To be avoided',
-    never: 'Not accepted',
-  },
-  slack: {
-    title: 'Fiber for redos',
-    plenty: 'There is plenty',
-    usual: 'As usual',
-    short: 'Short',
-  },
-} as const;

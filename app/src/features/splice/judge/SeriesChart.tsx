@@ -1,0 +1,135 @@
+import type { Saw } from '@cordel/core/advice';
+import { formatLoss } from '@cordel/core';
+import { scaleLinear } from 'd3-scale';
+import { memo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import Svg, { Circle, Line, Rect, Text } from 'react-native-svg';
+import { Action } from '../../../ui/Action';
+import { useCordelTheme } from '../../../ui/theme';
+import { faces, space, stroke } from '../../../ui/tokens';
+import { Type } from '../../../ui/Type';
+
+const width = 320;
+const height = 150;
+const margin = { left: 34, right: 8, top: 8, bottom: 8 };
+
+/** Just those splices that a rule speaks of, in the order of time: filled what it is about, hollow what that is held against, and a rule at the mean of each. */
+export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw; spoken: string }) {
+  const { palette } = useCordelTheme();
+  const { points, mean, other, unit } = saw;
+  const orders = [...new Set(points.map(({ attempt }) => attempt))];
+  const placeOf = new Map(orders.map((attempt, index) => [attempt, index]));
+  const x = scaleLinear([0, Math.max(1, orders.length - 1)], [margin.left + 6, width - margin.right - 6]);
+  const top = points.reduce((highest, { value }) => Math.max(highest, value), unit === '°' ? 1 : 0.05);
+  const y = scaleLinear([0, top], [height - margin.bottom, margin.top]).nice(4);
+  const write = (value: number) => (unit === 'dB' ? formatLoss(value) : String(value));
+  const [listed, setListed] = useState(false);
+  return (
+    <View style={styles.whole}>
+      <View role="img" aria-label={spoken} style={[styles.frame, { borderColor: palette.hairline }]}>
+        <Svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`}>
+          {y.ticks(4).map((tick) => (
+            <Line
+              key={tick}
+              x1={margin.left}
+              x2={width - margin.right}
+              y1={y(tick)}
+              y2={y(tick)}
+              stroke={palette.hairline}
+              strokeWidth={1}
+            />
+          ))}
+          {y.ticks(4).map((tick) => (
+            <Text
+              key={`t${tick}`}
+              x={margin.left - 4}
+              y={y(tick) + 4}
+              textAnchor="end"
+              fontFamily={faces.sans}
+              fontSize={11}
+              fill={palette.soft}
+            >
+              {write(tick)}
+            </Text>
+          ))}
+          {points
+            .filter(({ mine }) => !mine)
+            .map(({ attempt, value }, index) => (
+              <Circle
+                key={index}
+                cx={x(placeOf.get(attempt)!)}
+                cy={y(value)}
+                r={3}
+                fill="none"
+                stroke={palette.soft}
+                strokeWidth={1.2}
+              />
+            ))}
+          {points
+            .filter(({ mine }) => mine)
+            .map(({ attempt, value }, index) => (
+              <Rect
+                key={index}
+                x={x(placeOf.get(attempt)!) - 4}
+                y={y(value) - 4}
+                width={8}
+                height={8}
+                fill={palette.accent}
+              />
+            ))}
+          <Mean at={y(mean)} color={palette.accent} />
+          {other === null ? null : <Mean at={y(other)} color={palette.soft} />}
+        </Svg>
+      </View>
+      <Type look="small" tone="soft">
+        {`Filled: what it is about, ${unit === '°' ? 'degrees' : unit === 'dB' ? 'dB' : '1 where it happened'}. Hollow: what that is held against. Dashed: the mean of each.`}
+      </Type>
+      <Action
+        kind="plain"
+        label={listed ? 'Hide the numbers' : 'The numbers'}
+        onPress={() => setListed(!listed)}
+        style={styles.left}
+      />
+      {listed ? (
+        <View role="list" aria-label="The numbers of the chart">
+          {orders.map((attempt, index) => (
+            <View key={attempt} role="listitem">
+              <Type look="small">{`${index + 1}: ${numbersOf(points, attempt, write)}`}</Type>
+            </View>
+          ))}
+        </View>
+      ) : null}
+    </View>
+  );
+});
+
+/** "0.10; beside it 0.02, 0.03" */
+function numbersOf(points: Saw['points'], attempt: string, write: (value: number) => string): string {
+  const own = points.filter((point) => point.attempt === attempt);
+  const list = (mine: boolean) =>
+    own
+      .filter((point) => point.mine === mine)
+      .map(({ value }) => write(Math.round(value * 1000) / 1000))
+      .join(', ');
+  return [list(true), list(false)].filter(Boolean).join(own.every(({ mine }) => !mine) ? '' : '; beside it ');
+}
+
+function Mean({ at, color }: { at: number; color: string }) {
+  return (
+    <Line
+      x1={margin.left}
+      x2={width - margin.right}
+      y1={at}
+      y2={at}
+      stroke={color}
+      strokeWidth={1.6}
+      strokeDasharray="6 4"
+    />
+  );
+}
+
+const styles = StyleSheet.create({
+  whole: { gap: space.tight },
+  left: { alignSelf: 'flex-start' },
+  frame: { borderWidth: stroke.hair, padding: space.hair },
+});

@@ -1,4 +1,4 @@
-/** npm run bench: builds what is measured and prints the figures. `npm run bench -- server` prints some: ledger, plan, server, shelf, kill, tap, night, typing, start. */
+/** npm run bench: builds what is measured and prints the figures. `npm run bench -- server` prints some: ledger, judge, plan, server, shelf, kill, tap, night, typing, start. */
 import { prepareAll } from './prepareAll.mjs';
 
 await prepareAll();

@@ -8,7 +8,8 @@ import { makeProject } from '../../server/test/makeProject';
 import { dataFolder, everyFact, removeFolders, request, startServer } from '../../server/test/process';
 import { openBrowser, openPage, press, see, seeGone } from '../support/browser';
 import { at, report } from './figures';
-import { emptyTaps, makeRibbonProject } from './tap';
+import { makeRibbonProject } from '../support/ribbonProject';
+import { emptyTaps } from './tap';
 
 declare global {
   interface Window {

@@ -1,3 +1,4 @@
+import { benchJudge } from './judge';
 import { benchKill } from './kill';
 import { benchLedger } from './ledger';
 import { benchListen } from './listen';
@@ -14,6 +15,7 @@ import { benchRibbonTap, benchTap } from './tap';
 
 const benches: readonly (readonly [string, () => unknown])[] = [
   ['ledger', benchLedger],
+  ['judge', benchJudge],
   ['machine', benchMachine],
   ['listen', benchListen],
   ['plan', benchPlan],

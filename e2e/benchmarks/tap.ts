@@ -1,4 +1,4 @@
-import { planClosure, runsOf } from '@cordel/core';
+import { runsOf } from '@cordel/core';
 import { newGear, type Machine } from '@cordel/core/gear';
 import { randomUUID } from 'node:crypto';
 import { build } from 'esbuild';
@@ -7,6 +7,7 @@ import type { Browser, Page } from 'puppeteer-core';
 import { makeAttempt, makeProject } from '../../server/test/makeProject';
 import { dataFolder, removeFolders, request, startServer } from '../../server/test/process';
 import { openBrowser, openPage, see } from '../support/browser';
+import { makeRibbonProject } from '../support/ribbonProject';
 import { at, report } from './figures';
 
 const taps = 50;
@@ -132,32 +133,6 @@ export async function benchRibbonTap(): Promise<void> {
   await browser.close();
   await server.stop();
   removeFolders();
-}
-
-/** Two ribbon cables of `count` ribbons of 12, joined straight, ribbon by ribbon. */
-export function makeRibbonProject(count: number) {
-  const made = makeProject(1);
-  const { definition, closureId } = made;
-  const [closure] = definition.closures;
-  const cables = definition.cables.map((cable) => ({
-    ...cable,
-    construction: { kind: 'central-ribbon' as const, ribbons: count, fibersPerRibbon: 12 as const },
-  }));
-  const [line] = closure!.order;
-  const ribboned = {
-    ...closure!,
-    trays: Array.from({ length: Math.ceil(count / 12) }, () => ({ singleSlots: 0, ribbonSlots: 12 })),
-    order: [
-      {
-        ...line!,
-        left: { ...line!.left, from: 1, to: 12 * count },
-        right: { ...line!.right!, from: 1, to: 12 * count },
-        mode: 'ribbon' as const,
-      },
-    ],
-  };
-  const plan = planClosure(ribboned, new Map(cables.map((cable) => [cable.id, cable])));
-  return { definition: { ...definition, cables, closures: [ribboned] }, closureId, ribbons: plan.splices };
 }
 
 /** "median 75 ms (3.1 × that of an empty page), worst 210 ms at tap 3" */

@@ -260,6 +260,15 @@ export async function fill(page: Page, label: string, text: string): Promise<voi
   const field = await page.waitForSelector(`input[aria-label="${label}"], textarea[aria-label="${label}"]`, {
     timeout: 20_000,
   });
+  // A sheet takes the focus a little after it is shown, and would take it away from the field.
+  await page.waitForFunction(
+    (element) => {
+      const sheet = element!.closest('[aria-modal]');
+      return !sheet || sheet.contains(document.activeElement);
+    },
+    { polling: 'raf' },
+    field,
+  );
   await field!.focus();
   await field!.evaluate((element) => (element as HTMLInputElement).select());
   await page.keyboard.press('Backspace');

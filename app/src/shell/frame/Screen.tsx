@@ -36,8 +36,11 @@ export function Screen({ title, subtitle, up, bench = false, corner, foot, child
     document.title = `${title} · Cordel`;
   }, [title]);
 
-  // After a move a keyboard or a screen reader starts at the new page's name, not somewhere on the old one.
-  useEffect(() => heading.current?.focus(), [path]);
+  // After a move a keyboard or a screen reader starts at the new page's name, not somewhere on the old one. Who opened a sheet meanwhile stays in it: the bench's address
+  // follows a moment after a move.
+  useEffect(() => {
+    if (!document.activeElement?.closest('[aria-modal]')) heading.current?.focus();
+  }, [path]);
 
   return (
     <View style={[styles.screen, { backgroundColor: palette.ground }]}>

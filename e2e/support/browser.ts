@@ -260,11 +260,15 @@ export async function fill(page: Page, label: string, text: string): Promise<voi
   const field = await page.waitForSelector(`input[aria-label="${label}"], textarea[aria-label="${label}"]`, {
     timeout: 20_000,
   });
-  // A sheet takes the focus a little after it is shown, and would take it away from the field.
+  // A sheet takes the focus a little after it is shown, in the frame after it became a dialog, and would take it away from the field.
   await page.waitForFunction(
     (element) => {
-      const sheet = element!.closest('[aria-modal]');
-      return !sheet || sheet.contains(document.activeElement);
+      const sheet = element!.closest<HTMLElement>('[aria-modal]');
+      if (!sheet) return true;
+      if (sheet.getAttribute('role') !== 'dialog') return false;
+      const frames = Number(sheet.dataset.frames ?? 0) + 1;
+      sheet.dataset.frames = String(frames);
+      return frames > 2;
     },
     { polling: 'raf' },
     field,

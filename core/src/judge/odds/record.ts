@@ -25,6 +25,8 @@ const changes: readonly Belief[] = [
 /** Chance that a try holds in a poor and in a broken state, as a share of what it is in order. From memory. */
 export const stateHolds: Belief = [1, 0.55, 0.04];
 
+/** Tries after which a chance that moves slowly is reckoned anew. */
+const anew = 5;
 /** No good joint reads more; it is a fault, and counted as such alone. dB, from memory. */
 const farOut = 0.15;
 /** Half of what was seen counts after some 140 more first tries. */
@@ -38,8 +40,9 @@ export const stateKey = ({ kind, machine }: Pick<Tried, 'kind' | 'machine'>, fib
 
 /** Builds the record from tries in the order of time. */
 export class RecordBuilder implements OddsRecord {
-  readonly first = new Map<string, FirstTries>();
+  readonly first = new Map<string, Mutable>();
   readonly states = new Map<string, Belief>();
+  private readonly chances = new Map<string, { readonly chance: number; uses: number }>();
 
   /**
    * @param lossMax dB, of a try
@@ -53,58 +56,72 @@ export class RecordBuilder implements OddsRecord {
   add(tried: Tried): void {
     const fibers = tried.losses.length;
     const held = holds(tried, this.cleaveMax);
-    const inOrder = goodJoint({ ...tried, fibers, lossMax: this.lossMax(tried) }, this).holds;
-    const key = stateKey(tried, fibers);
+    const mode = modeKey(tried.kind, fibers);
+    const key = `${mode} ${tried.machine ?? ''}`;
+    const pair = `${key} ${tried.pair}`;
+    const inOrder = this.inOrder(tried, pair, fibers);
     const before = this.states.get(key) ?? priorBelief;
     // A try at the same splice finds the bench as the one before left it.
     const now = seenTry(tried.nth === 1 ? changed(before) : before, inOrder, held);
     this.states.set(key, now);
     if (tried.nth > 1) return;
-    for (const one of [modeKey(tried.kind, fibers), pairKey(tried, fibers)])
-      this.first.set(one, this.withFirst(this.first.get(one), tried, held, now[0]));
+    this.addFirst(mode, tried, held, now[0]);
+    this.addFirst(pair, tried, held, now[0]);
+  }
+
+  /** The chance that such a try holds where the bench is in order. */
+  private inOrder(tried: Tried, pair: string, fibers: number): number {
+    const known = this.chances.get(pair);
+    if (known && known.uses < anew) {
+      known.uses += 1;
+      return known.chance;
+    }
+    const chance = goodJoint({ ...tried, fibers, lossMax: this.lossMax(tried) }, this).holds;
+    this.chances.set(pair, { chance, uses: 1 });
+    return chance;
   }
 
   /** Adds a first try, by how likely it is that the bench was in order. */
-  private withFirst(sums: FirstTries = nothing, tried: Tried, held: boolean, weight: number): FirstTries {
-    let [fibers, excess, squares] = [sums.fibers * kept, sums.excess * kept, sums.squares * kept];
-    for (const loss of tried.losses) {
+  private addFirst(key: string, { losses, pairTerm }: Tried, held: boolean, weight: number): void {
+    let sums = this.first.get(key);
+    if (!sums) this.first.set(key, (sums = { fibers: 0, excess: 0, squares: 0, tries: 0, held: 0 }));
+    const term = seenTerm(pairTerm);
+    let [fibers, excess, squares] = [0, 0, 0];
+    for (const loss of losses) {
       if (loss === null || loss > farOut) continue;
-      const above = Math.max(0, loss - seenTerm(tried.pairTerm));
-      fibers += weight;
-      excess += weight * above;
-      squares += weight * above * above;
+      const above = loss > term ? loss - term : 0;
+      fibers += 1;
+      excess += above;
+      squares += above * above;
     }
-    return {
-      fibers,
-      excess,
-      squares,
-      tries: sums.tries * kept + weight,
-      held: sums.held * kept + (held ? weight : 0),
-    };
+    sums.fibers = sums.fibers * kept + weight * fibers;
+    sums.excess = sums.excess * kept + weight * excess;
+    sums.squares = sums.squares * kept + weight * squares;
+    sums.tries = sums.tries * kept + weight;
+    sums.held = sums.held * kept + (held ? weight : 0);
   }
 }
 
-const nothing: FirstTries = { fibers: 0, excess: 0, squares: 0, tries: 0, held: 0 };
+/** Sums of this builder, which go on. */
+type Mutable = { -readonly [K in keyof FirstTries]: FirstTries[K] };
 
 /** A belief before the next splice. */
 export function changed(belief: Belief): Belief {
-  const next: [number, number, number] = [0, 0, 0];
-  belief.forEach((chance, from) => {
-    changes[from]!.forEach((share, to) => {
-      next[to] = next[to]! + chance * share;
-    });
-  });
-  return next;
+  const [one, two, three] = belief;
+  const to = (state: 0 | 1 | 2) =>
+    one * changes[0]![state] + two * changes[1]![state] + three * changes[2]![state];
+  return [to(0), to(1), to(2)];
 }
 
 /** A belief after a try (Bayes' rule). @param inOrder the chance that it holds where the bench is in order */
 export function seenTry(belief: Belief, inOrder: number, held: boolean): Belief {
-  const weights = belief.map((chance, state) => {
-    const holds = inOrder * stateHolds[state]!;
-    return chance * (held ? holds : 1 - holds);
-  });
-  const total = weights.reduce((sum, one) => sum + one, 0);
-  return [weights[0]! / total, weights[1]! / total, weights[2]! / total];
+  const weight = (state: 0 | 1 | 2) => {
+    const holds = inOrder * stateHolds[state];
+    return belief[state] * (held ? holds : 1 - holds);
+  };
+  const weights = [weight(0), weight(1), weight(2)] as const;
+  const total = weights[0] + weights[1] + weights[2];
+  return [weights[0] / total, weights[1] / total, weights[2] / total];
 }
 
 /** What of the mode fields' difference a machine's estimate shows, about half of it (from memory; docs/machine-link.md for the simulated one). dB */

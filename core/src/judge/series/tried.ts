@@ -62,8 +62,17 @@ export function evened(loss: number): number {
   return Math.sqrt(Math.sqrt(loss + halfStep));
 }
 
+const levels = new WeakMap<readonly unknown[], number | null>();
+
 /** The level of a try on that scale: of a ribbon the mean of the middle half of its fibers, so that one bad position does not move it; null where none was read. */
 export function levelOf({ losses }: Pick<Tried, 'losses'>): number | null {
+  // Many rules ask for it.
+  let level = levels.get(losses);
+  if (level === undefined) levels.set(losses, (level = computed(losses)));
+  return level;
+}
+
+function computed(losses: Tried['losses']): number | null {
   if (losses.length === 1) return losses[0] === null ? null : evened(losses[0]!);
   const read = losses.filter((loss) => loss !== null).sort((a, b) => a - b);
   if (read.length === 0) return null;

@@ -1,15 +1,20 @@
+import { countBelow } from '../../statistics/sortedList';
 import { levelOf, type Happened, type Tried } from '../series/tried';
 import { isAnswer, type Strength, type Watcher } from './rule';
+
+interface Stratum {
+  /** Levels so far, upward. */
+  readonly sorted: number[];
+  ties: number;
+  s: number;
+}
 
 /**
  * Losses creep up: the trend test of Mann and Kendall on the level of first tries since the last calibration, added up over pairs of cables, each of which has its own level
  * (R. Hirsch and J. Slack, "A nonparametric trend test for seasonal data with serial dependence", Water Resources Research 20, 1984: the sum over seasons).
  */
 export class Drift implements Watcher {
-  private strata = new Map<
-    string,
-    { values: number[]; counts: Map<number, number>; ties: number; s: number }
-  >();
+  private strata = new Map<string, Stratum>();
   private count = 0;
 
   constructor(
@@ -22,12 +27,14 @@ export class Drift implements Watcher {
     if (level === null) return;
     const key = `${tried.kind} ${tried.pair}`;
     let stratum = this.strata.get(key);
-    if (!stratum) this.strata.set(key, (stratum = { values: [], counts: new Map(), ties: 0, s: 0 }));
-    for (const earlier of stratum.values) stratum.s += level > earlier ? 1 : level < earlier ? -1 : 0;
-    const t = stratum.counts.get(level) ?? 0;
-    stratum.ties += tieTerm(t + 1) - tieTerm(t);
-    stratum.counts.set(level, t + 1);
-    stratum.values.push(level);
+    if (!stratum) this.strata.set(key, (stratum = { sorted: [], ties: 0, s: 0 }));
+    // Pairs with all earlier ones, counted in the sorted list of them.
+    const { sorted } = stratum;
+    const below = countBelow(sorted, level);
+    const equal = countBelow(sorted, level, true) - below;
+    stratum.s += 2 * below + equal - sorted.length;
+    stratum.ties += tieTerm(equal + 1) - tieTerm(equal);
+    sorted.splice(below, 0, level);
     this.count += 1;
   }
 
@@ -39,9 +46,9 @@ export class Drift implements Watcher {
 
   strengths(): readonly Strength[] {
     let [s, variance] = [0, 0];
-    for (const { values, ties, s: own } of this.strata.values()) {
+    for (const { sorted, ties, s: own } of this.strata.values()) {
       s += own;
-      variance += (tieTerm(values.length) - ties) / 18;
+      variance += (tieTerm(sorted.length) - ties) / 18;
     }
     const statistic = s > 1 && variance > 0 ? (s - 1) / Math.sqrt(variance) : 0;
     const { count, threshold } = this;

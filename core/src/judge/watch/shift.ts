@@ -1,5 +1,6 @@
 import { cusumStep } from '../../statistics/controlCharts';
 import { normalQuantile } from '../../statistics/normal';
+import { countBelow } from '../../statistics/sortedList';
 import { levelOf, type Happened, type Tried } from '../series/tried';
 import { isAnswer, type Strength, type Watcher } from './rule';
 
@@ -49,20 +50,9 @@ export class Shift implements Watcher {
 function scoreAmong(strata: Map<string, number[]>, key: string, value: number): number | null {
   let sorted = strata.get(key);
   if (!sorted) strata.set(key, (sorted = []));
-  const below = places(sorted, value, false);
-  const equal = places(sorted, value, true) - below;
+  const below = countBelow(sorted, value);
+  const equal = countBelow(sorted, value, true) - below;
   sorted.splice(below, 0, value);
   if (sorted.length <= fewest) return null;
   return normalQuantile((below + equal / 2 + 0.5) / sorted.length);
-}
-
-/** How many of these, sorted upward, are below a value, or at most it. */
-function places(sorted: readonly number[], value: number, orEqual: boolean): number {
-  let [low, high] = [0, sorted.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (orEqual ? sorted[middle]! <= value : sorted[middle]! < value) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

@@ -115,8 +115,10 @@ export function changed(belief: Belief): Belief {
 
 /** A belief after a try (Bayes' rule). @param inOrder the chance that it holds where the bench is in order */
 export function seenTry(belief: Belief, inOrder: number, held: boolean): Belief {
+  // Nothing is impossible, and nothing sure: what happened all the same must leave a belief.
+  const chance = Math.min(0.999, Math.max(0.001, inOrder));
   const weight = (state: 0 | 1 | 2) => {
-    const holds = inOrder * stateHolds[state];
+    const holds = chance * stateHolds[state];
     return belief[state] * (held ? holds : 1 - holds);
   };
   const weights = [weight(0), weight(1), weight(2)] as const;

@@ -207,6 +207,19 @@ export const screens: ScreenAt[] = [
     },
   },
   { name: 'backup', path: () => `${server.url}/backup`, shows: 'there is something on this shelf' },
+  { name: 'practice', path: () => `${server.url}/practice`, shows: 'Which fiber is 157?' },
+  {
+    name: 'practice, a question answered',
+    path: () => `${server.url}/practice`,
+    shows: 'Which fiber is 157?',
+    then: async (page) => {
+      await press(page, 'Begin, 20 questions');
+      await see(page, '1 of 20');
+      const answers = await page.$$('[role=button][tabindex="0"]');
+      await answers[1]!.click();
+      await see(page, /Right\.|Not this one\./);
+    },
+  },
   {
     name: 'check a record',
     path: () => `${server.url}/verify?sha256=${'0'.repeat(64)}`,

@@ -44,6 +44,7 @@ export const places = {
     `/p/${projectId}/handover/${part}${closureId ? `?closure=${closureId}` : ''}` as Href,
   verify: '/verify' as Href,
   backup: '/backup' as Href,
+  practice: '/practice' as Href,
   find: (projectId?: string, q = '') =>
     `/find${projectId ? `?project=${projectId}${q ? `&q=${encodeURIComponent(q)}` : ''}` : ''}` as Href,
   plan: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/plan` as Href,

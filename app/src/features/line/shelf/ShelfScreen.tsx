@@ -80,6 +80,12 @@ export function ShelfScreen() {
         {deleted.length > 0 ? <Deleted projects={deleted} /> : null}
         <Action
           kind="plain"
+          label="Practice"
+          onPress={() => router.navigate(places.practice)}
+          style={styles.backup}
+        />
+        <Action
+          kind="plain"
           label="Backup of the whole shelf"
           onPress={() => router.navigate(places.backup)}
           style={styles.backup}

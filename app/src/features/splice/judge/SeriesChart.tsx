@@ -9,13 +9,16 @@ import { useCordelTheme } from '../../../ui/theme';
 import { faces, space, stroke } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 
-const width = 320;
+/** Before it is known how wide it is, px. */
+const usualWidth = 320;
 const height = 150;
 const margin = { left: 34, right: 8, top: 8, bottom: 8 };
 
 /** Just those splices that a rule speaks of, in the order of time: filled what it is about, hollow what that is held against, and a rule at the mean of each. */
 export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw; spoken: string }) {
   const { palette } = useCordelTheme();
+  const [listed, setListed] = useState(false);
+  const [width, setWidth] = useState(usualWidth);
   const { points, mean, other, unit } = saw;
   const orders = [...new Set(points.map(({ attempt }) => attempt))];
   const placeOf = new Map(orders.map((attempt, index) => [attempt, index]));
@@ -23,10 +26,14 @@ export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw
   const top = points.reduce((highest, { value }) => Math.max(highest, value), unit === '°' ? 1 : 0.05);
   const y = scaleLinear([0, top], [height - margin.bottom, margin.top]).nice(4);
   const write = (value: number) => (unit === 'dB' ? formatLoss(value) : String(value));
-  const [listed, setListed] = useState(false);
   return (
     <View style={styles.whole}>
-      <View role="img" aria-label={spoken} style={[styles.frame, { borderColor: palette.hairline }]}>
+      <View
+        role="img"
+        aria-label={spoken}
+        onLayout={({ nativeEvent }) => setWidth(Math.max(200, Math.round(nativeEvent.layout.width)))}
+        style={[styles.frame, { borderColor: palette.hairline }]}
+      >
         <Svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`}>
           {y.ticks(4).map((tick) => (
             <Line
@@ -77,8 +84,8 @@ export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw
                 fill={palette.accent}
               />
             ))}
-          <Mean at={y(mean)} color={palette.accent} />
-          {other === null ? null : <Mean at={y(other)} color={palette.soft} />}
+          <Mean at={y(mean)} width={width} color={palette.accent} />
+          {other === null ? null : <Mean at={y(other)} width={width} color={palette.soft} />}
         </Svg>
       </View>
       <Type look="small" tone="soft">
@@ -114,7 +121,7 @@ function numbersOf(points: Saw['points'], attempt: string, write: (value: number
   return [list(true), list(false)].filter(Boolean).join(own.every(({ mine }) => !mine) ? '' : '; beside it ');
 }
 
-function Mean({ at, color }: { at: number; color: string }) {
+function Mean({ at, width, color }: { at: number; width: number; color: string }) {
   return (
     <Line
       x1={margin.left}

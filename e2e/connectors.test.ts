@@ -1,5 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { fill, press, see, seeGone, type Size } from './support/browser';
+import { setOffline } from './support/network';
 import { onDevice } from './support/device';
 import { demoJourneys } from './support/journeys';
 
@@ -51,7 +52,7 @@ test('steps and light check of an end are kept: with no network, through a reloa
   await press(page, 'Put connectors on, check the light');
   await see(page, 'How many parts that go on first are still on the table?', end('D 1'));
   await onDevice(page);
-  await page.setOfflineMode(true);
+  await setOffline(page, true);
   await fill(page, 'On the table', '0');
   await press(page, 'That is it');
   await press(page, /^Done: Program, holder, splice/);
@@ -64,7 +65,7 @@ test('steps and light check of an end are kept: with no network, through a reloa
   await see(page, 'cut it off behind the connector and put a new one on', end('D 1'));
   await page.reload();
   await see(page, 'glows at the joint', end('D 1'));
-  await page.setOfflineMode(false);
+  await setOffline(page, false);
   await seeGone(page, 'to send', 'head');
   await press(page, 'Check again');
   await see(page, 'on, light not checked', end('D 1'));

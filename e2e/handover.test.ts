@@ -1,5 +1,6 @@
 import { readPdf } from '../server/test/pdf';
 import { fill, padKey, press, see, seeGone } from './support/browser';
+import { setOffline } from './support/network';
 import { onDevice } from './support/device';
 import { demoJourneys } from './support/journeys';
 import { savedBy } from './support/saved';
@@ -100,7 +101,7 @@ test('a splice is found from anywhere with one key, also with no network, and by
   await page.goto(at.demo.line);
   await see(page, '60 of 107');
   await onDevice(page);
-  await page.setOfflineMode(true);
+  await setOffline(page, true);
   await page.keyboard.press('/');
   await see(page, 'What is looked for');
   await page.waitForFunction(() => document.activeElement?.tagName === 'INPUT');
@@ -112,7 +113,7 @@ test('a splice is found from anywhere with one key, also with no network, and by
   await see(page, '1 splice');
   await fill(page, 'What is looked for', '3.08 km from Moinho 96');
   await see(page, /U2 Curva do Rio, 3.0\d\d.m ± \d+.m/, { role: 'group', name: 'Distance' });
-  await page.setOfflineMode(false);
+  await setOffline(page, false);
   await page.close();
 }, 90_000);
 
@@ -124,7 +125,7 @@ describe('the whole job', () => {
     await page.goto(school.demo.closure);
     await see(page, '0 of 8 settled');
     await onDevice(page);
-    await page.setOfflineMode(true);
+    await setOffline(page, true);
     await page.goto(`${school.demo.closure}/plan`);
     await see(page, 'Nothing is wrong with this order.');
     await fill(page, 'Order, one line for each assignment', 'A 1-2 > B 1-2');
@@ -184,7 +185,7 @@ describe('the whole job', () => {
     await press(page, 'Sign-off');
     await fill(page, 'Who signs', 'Nilo');
     await see(page, 'are only on this device yet. Send them first');
-    await page.setOfflineMode(false);
+    await setOffline(page, false);
     await seeGone(page, 'only on this device yet');
     await press(page, /^Sign the record as it is now/);
     await see(page, 'Nilo (owner)', { role: 'group', name: 'Signed: T1 Escola' });

@@ -2,6 +2,7 @@ import type { Gear } from '@cordel/core/gear';
 import type { Browser, Page } from 'puppeteer-core';
 import { everyFact, request } from '../server/test/process';
 import { fill, openBrowser, padKey, preparePage, press, see, seeGone } from './support/browser';
+import { setOffline } from './support/network';
 import { documentsKept, onDevice } from './support/device';
 import { mortalServer } from './support/mortalServer';
 
@@ -102,7 +103,7 @@ test('limits, route, plan and gear are edited and a project is made with no netw
 test('what somebody else changed meanwhile is decided field by field, and both changes stand where they do not touch', async () => {
   await page.goto(`${night.demo.line}/limits`);
   await see(page, 'Save and judge again');
-  await page.setOfflineMode(true);
+  await setOffline(page, true);
   await fill(page, 'Single splice, at most (dB)', '0.21');
   await fill(page, 'Tray mean, at most (dB)', '0.04');
   await press(page, 'Save and judge again');
@@ -113,7 +114,7 @@ test('what somebody else changed meanwhile is decided field by field, and both c
     name: 'Renamed meanwhile',
     limits: { ...settings.limits, singleMax: 0.33 },
   });
-  await page.setOfflineMode(false);
+  await setOffline(page, false);
   await seeGone(page, '1 to send', 'head');
   await page.goto(night.demo.line);
   await press(page, '1 changed by somebody else too: decide');

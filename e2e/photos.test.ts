@@ -2,6 +2,7 @@ import type { AsBuilt } from '@cordel/core/asBuilt';
 import sharp from 'sharp';
 import { dataFolder, request, startServer } from '../server/test/process';
 import { openPage, press, see, seeGone, fill, openBrowser } from './support/browser';
+import { setOffline } from './support/network';
 import { attach, makePhoto } from './support/camera';
 import { onDevice } from './support/device';
 import { demoJourneys } from './support/journeys';
@@ -21,7 +22,7 @@ test('on a phone with no network a photo is taken, described, shown after the pa
   const tray = { role: 'group', name: 'Tray 1' };
   await see(page, 'All fibers kept inside', tray);
   await onDevice(page);
-  await page.setOfflineMode(true);
+  await setOffline(page, true);
   await attach(page, 'Photo of Tray 1', [await makePhoto(3200, 2400)]);
   await see(page, '1 photo', tray);
   await see(page, '1 to send', 'head');
@@ -44,7 +45,7 @@ test('on a phone with no network a photo is taken, described, shown after the pa
     ),
   );
   await press(page, 'Close');
-  await page.setOfflineMode(false);
+  await setOffline(page, false);
   await seeGone(page, 'to send', 'head');
   const [first, second] = await photosOnServer();
   expect([first!.caption, first!.picture, second!.picture?.width]).toEqual([

@@ -1,5 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { fill, press, see, seeGone, type Size } from './support/browser';
+import { setOffline } from './support/network';
 import { onDevice } from './support/device';
 import { demoJourneys } from './support/journeys';
 
@@ -46,7 +47,7 @@ test('the whole way to the seal, on a phone with no network: a bubble, the cause
   // Made from what is in it: eight sleeves, the drops with their parts, the plugs of the rest.
   await see(page, 'All fibers kept inside, 8 sleeves seated', { role: 'group', name: 'Tray 1' });
   await onDevice(page);
-  await page.setOfflineMode(true);
+  await setOffline(page, true);
   await press(page, /^Not right/);
   await press(page, 'lid does not close');
   await see(page, 'Not right · lid does not close', { role: 'group', name: 'Tray 1' });
@@ -98,7 +99,7 @@ test('the whole way to the seal, on a phone with no network: a bubble, the cause
   await press(page, /^Next: After the test/);
   await allRight(page, 3, /^Sealed: to the stages/);
   await see(page, 'Sealed: every point is right');
-  await page.setOfflineMode(false);
+  await setOffline(page, false);
   await seeGone(page, 'to send', 'head');
   await page.reload();
   await see(page, 'Sealed: every point is right');

@@ -5,6 +5,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { everyFact, request } from '../server/test/process';
 import { padKey, press, see, seeGone } from './support/browser';
+import { refuseRecords } from './support/network';
 import { demoJourneys } from './support/journeys';
 
 /** What comes from elsewhere: a foreign page, a newer version, a wrong clock. */
@@ -106,17 +107,7 @@ test('a reading that the server will not take counts in no sum, is told, and wai
   const page = await at.open();
   await page.goto(at.demo.bench(3, 6));
   await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
-  page.on('request', (sent) => {
-    if (sent.method() !== 'POST' || !sent.url().endsWith('/facts'))
-      return void sent.continue().catch(() => undefined);
-    const { facts } = JSON.parse(sent.postData()!) as { facts: Fact[] };
-    const refused = facts.map(({ id }) => ({ id, message: 'This closure was taken away.' }));
-    void sent.respond({
-      contentType: 'application/json',
-      body: JSON.stringify({ accepted: [], refused }),
-    });
-  });
-  await page.setRequestInterception(true);
+  await refuseRecords(page, () => 'This closure was taken away.');
   await press(page, padKey(2));
   await see(page, '1 not taken by the server');
   await see(page, 'U2 Curva do Rio · 60 of 107', 'head');

@@ -1,6 +1,7 @@
 import type { AsBuilt } from '@cordel/core/asBuilt';
 import { dataFolder, removeFolders, request, startServer } from '../../server/test/process';
 import { openBrowser, openPage, press, see, seeGone } from '../support/browser';
+import { setOffline } from '../support/network';
 import { attach, makePhoto } from '../support/camera';
 import { onDevice } from '../support/device';
 import { firstProject } from '../support/shelf';
@@ -34,7 +35,7 @@ export async function benchPhotos(): Promise<void> {
     await new Promise((done) => canvas.toBlob(done, 'image/jpeg', 0.85));
     return performance.now() - began;
   }, photos[0]!.toString('base64'));
-  await page.setOfflineMode(true);
+  await setOffline(page, true);
   const kept: number[] = [];
   for (let n = 0; n < count; n += 1) {
     const began = performance.now();
@@ -50,7 +51,7 @@ export async function benchPhotos(): Promise<void> {
   await page.reload();
   await see(page, '10 to send', 'head');
   const began = performance.now();
-  await page.setOfflineMode(false);
+  await setOffline(page, false);
   await seeGone(page, 'to send', 'head');
   const sent = performance.now() - began;
   const { photos: there } = (await request<AsBuilt>(`${api}/record/json?closure=${closureId}`)).body

@@ -10,6 +10,7 @@ import {
 } from '../../server/test/process';
 import { attach, makePhoto } from './camera';
 import { fill, openBrowser, openPage, press, see, seeGone, setLight, type Size } from './browser';
+import { refuseRecords, setOffline } from './network';
 import { read, table } from './nightLog';
 import { firstProject } from './shelf';
 
@@ -526,7 +527,7 @@ export const screens: ScreenAt[] = [
 /** Limits are changed on this page with no network, and by somebody else meanwhile; the page stands where that is decided. */
 async function overtakeLimits(page: Page): Promise<void> {
   const url = `${server.url}/api/projects/${demo.projectId}`;
-  await page.setOfflineMode(true);
+  await setOffline(page, true);
   await fill(page, 'Tries, before it is the owner’s call', '4');
   await fill(page, 'Single splice, at most (dB)', '0.12');
   await press(page, 'Save and judge again');
@@ -539,7 +540,7 @@ async function overtakeLimits(page: Page): Promise<void> {
     singleMax: settings.limits.singleMax + 0.05,
   };
   await request(`${url}/settings`, 'PUT', { ...settings, limits });
-  await page.setOfflineMode(false);
+  await setOffline(page, false);
   await seeGone(page, 'to send', 'head');
   await page.goto(`${server.url}/waiting`);
   await press(page, 'Decide: Settings and limits changed');
@@ -548,23 +549,8 @@ async function overtakeLimits(page: Page): Promise<void> {
 
 /** The server refuses the first record of this page, and then does not answer any. */
 export async function refuseFirst(page: Page): Promise<void> {
-  let answers = true;
-  // Nobody would answer what is sent between the two, the other way round.
-  page.on('request', (sent) => {
-    if (sent.method() !== 'POST' || !sent.url().endsWith('/facts'))
-      // It may have been sent before: then nothing holds it.
-      return void sent.continue().catch(() => undefined);
-    if (!answers) return void sent.abort();
-    answers = false;
-    const { facts } = JSON.parse(sent.postData()!) as { facts: { id: string }[] };
-    const message = 'This project has no such closure on the server. It may have been deleted there.';
-    const refused = facts.map(({ id }) => ({ id, message }));
-    void sent.respond({
-      contentType: 'application/json',
-      body: JSON.stringify({ accepted: [], refused }),
-    });
-  });
-  await page.setRequestInterception(true);
+  const message = 'This project has no such closure on the server. It may have been deleted there.';
+  await refuseRecords(page, (before) => (before === 0 ? message : null));
 }
 
 /** A page for one group of screens, so that the app's script is read once and not for each. */

@@ -208,6 +208,11 @@ export const screens: ScreenAt[] = [
     },
   },
   { name: 'backup', path: () => `${server.url}/backup`, shows: 'there is something on this shelf' },
+  {
+    name: 'losses, looked at',
+    path: () => `${demo.line}/losses/look`,
+    shows: 'Position 7 has the highest mean',
+  },
   { name: 'practice', path: () => `${server.url}/practice`, shows: 'Which fiber is 157?' },
   {
     name: 'practice, a question answered',

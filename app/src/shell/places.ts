@@ -17,6 +17,7 @@ export const places = {
   decide: (editId: string) => `/waiting/${editId}` as Href,
   line: (projectId: string) => `/p/${projectId}` as Href,
   losses: (projectId: string) => `/p/${projectId}/losses` as Href,
+  look: (projectId: string) => `/p/${projectId}/losses/look` as Href,
   limits: (projectId: string) => `/p/${projectId}/limits` as Href,
   settings: (projectId: string) => `/p/${projectId}/settings` as Href,
   site: (projectId: string, siteId: string) => `/p/${projectId}/s/${siteId}` as Href,

@@ -45,6 +45,12 @@ export function LossesScreen({ projectId }: { projectId: string }) {
           <View style={styles.documents}>
             <Action
               bench
+              label="Look at the losses"
+              detail="How they are spread, ribbons by positions, the worst, tomorrow’s list"
+              onPress={() => router.navigate(places.look(projectId))}
+            />
+            <Action
+              bench
               kind="now"
               label="Ready to hand over?"
               detail="What stands against it, documents, sign-off"

@@ -67,6 +67,14 @@ export function goodJoint(asked: JointAsked, record: Pick<OddsRecord, 'first'>):
   };
 }
 
+const nothing = { first: new Map<string, FirstTries>() };
+
+/** The chance that a fiber is at most so much (dB) with a crew in good order of which nothing is on record yet: what is expected of losses, not rounded. */
+export function usualAtMost(loss: number): number {
+  const asked = { kind: 'single', fibers: 1, pair: '', pairTerm: 0, machine: null, lossMax: 1 } as const;
+  return goodJoint(asked, nothing).atMost(loss - halfStep);
+}
+
 /** Shape of the spread, from mean and variance of the mode's readings; between 0.8 and 3, and 1 (offsets in x and y) while they are few. */
 function shapeOf(mode: FirstTries | undefined): number {
   if (!mode || mode.fibers < 5) return 1;

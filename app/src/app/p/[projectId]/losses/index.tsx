@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { LossesScreen } from '../../../features/handover/LossesScreen';
+import { LossesScreen } from '../../../../features/handover/LossesScreen';
 
 export default function LossesRoute() {
   return <LossesScreen {...useLocalSearchParams<{ projectId: string }>()} />;

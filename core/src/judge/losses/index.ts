@@ -1,0 +1,6 @@
+/** The losses of a project as one looks at them. An entrance of its own. */
+export { usualAtMost } from '../odds/goodJoint';
+export * from './distribution';
+export * from './heatMap';
+export * from './rows';
+export * from './tomorrow';

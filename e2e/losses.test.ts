@@ -67,7 +67,7 @@ test.each<Size>(['phone', 'wide'])(
     if (size === 'phone') await press(page, /^Choose what is looked at/);
     await press(page, /^U1 Ponte Velha · 96/, 'radio');
     if (size === 'phone') await press(page, 'Look at these');
-    const u1 = losses.get(at.demo.definition.closures[0]!.id)!;
+    const u1 = losses.get(at.demo.closureAt('U1').split('/').at(-1)!)!;
     await see(page, `96 fibers, mean ${mean(u1)} dB`);
     await see(page, 'Dashed: the limit of 0.10 dB.');
     await seeGone(page, 'Ribbons by positions');

@@ -5,7 +5,6 @@ import { dataFolder, removeFolders, startServer } from '../server/test/process';
 import { openBrowser, openPage, press, see, seeGone, type Light, type Size } from './support/browser';
 import { attach } from './support/camera';
 import { enteredByHand, read, table } from './support/nightLog';
-import { refuseFirst } from './support/screens';
 import { firstProject } from './support/shelf';
 
 /** One picture of each main view, from the demo. The folder to write to is the first argument. */
@@ -58,6 +57,7 @@ async function main(folder: string): Promise<void> {
         await see(page, 'Not right · lid does not close');
       },
     ],
+    ['losses', `${demo.line}/losses/look`, 'Position 7 has the highest mean'],
     ['ready', `${demo.line}/handover`, '46 splices are open.'],
     [
       'shelf',
@@ -109,24 +109,6 @@ async function main(folder: string): Promise<void> {
       async (page) => {
         await press(page, '0.03 dB');
         await see(page, 'holds:');
-      },
-    ],
-    [
-      'waiting',
-      demo.bench(3, 10),
-      'Tray mean',
-      'phone',
-      'day',
-      async (page) => {
-        await refuseFirst(page);
-        await press(page, '0.02 dB');
-        await see(page, '1 not taken by the server');
-        for (const key of ['0.03 dB', '0.05 dB', '0.02 dB']) {
-          await press(page, key);
-          await see(page, 'holds:');
-        }
-        await press(page, '1 not taken by the server');
-        await see(page, 'The server does not answer; it is tried again by itself.');
       },
     ],
     [

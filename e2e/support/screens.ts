@@ -553,7 +553,7 @@ async function overtakeLimits(page: Page): Promise<void> {
 }
 
 /** The server refuses the first record of this page, and then does not answer any. */
-export async function refuseFirst(page: Page): Promise<void> {
+async function refuseFirst(page: Page): Promise<void> {
   const message = 'This project has no such closure on the server. It may have been deleted there.';
   await refuseRecords(page, (before) => (before === 0 ? message : null));
 }

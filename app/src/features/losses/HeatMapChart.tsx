@@ -13,7 +13,7 @@ const most = 48;
 const cell = 22;
 const left = 44;
 
-/** Ribbons by positions: the darker the higher, over the limit in the accent, and the mean of each position above. */
+/** Ribbons by positions: the stronger the higher, over the limit in the accent, and the mean of each position above. */
 export const HeatMapChart = memo(function HeatMapChart({ map, limit }: { map: HeatMap; limit: number }) {
   const { palette } = useCordelTheme();
   const [width, setWidth] = useState(330);
@@ -62,7 +62,7 @@ export const HeatMapChart = memo(function HeatMapChart({ map, limit }: { map: He
         </Svg>
       </View>
       <Type look="small" tone="soft">
-        {`One row a ribbon, by tray and slot${map.ribbons.length > most ? `, the last ${most}` : ''}; the first row is the mean of each position. The darker the higher; over ${formatLoss(limit)} dB in red-orange with a cut.`}
+        {`One row a ribbon, by tray and slot${map.ribbons.length > most ? `, the last ${most}` : ''}; the first row is the mean of each position. The stronger the higher; over ${formatLoss(limit)} dB in red-orange with a cut.`}
       </Type>
       <Numbers
         title="Mean of each position"

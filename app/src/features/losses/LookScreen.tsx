@@ -242,7 +242,7 @@ function WorstRow({ row, site, projectId }: { row: LossRow; site: string; projec
       style={[styles.worst, { borderColor: palette.hairline }]}
     >
       <Knot mark={mark} size={22} />
-      <Type style={styles.grow}>
+      <Type style={styles.place}>
         {`${site}, tray ${tray}, slot ${slot}${kind === 'ribbon' ? `, position ${position}` : ''}`}
       </Type>
       <Type look="reading" tone={row.over ? 'accent' : 'ink'}>
@@ -257,12 +257,12 @@ const styles = StyleSheet.create({
   side: { padding: space.large, gap: space.large },
   foot: { flexDirection: 'row', padding: space.small },
   grow: { flexGrow: 1, flexShrink: 1 },
+  place: { flex: 1 },
   filters: { gap: space.medium },
   part: { gap: space.small },
   closure: { gap: space.small },
   worst: {
     flexDirection: 'row',
-    flexWrap: 'wrap',
     alignItems: 'center',
     gap: space.small,
     minHeight: touch.bench,

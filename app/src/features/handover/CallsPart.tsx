@@ -28,7 +28,7 @@ import { gutter, space, stroke } from '../../ui/tokens';
 import { Trouble } from '../../ui/Trouble';
 import { Type } from '../../ui/Type';
 import { PickScope } from './PickScope';
-import type { ClosureBook, HandoverGiven } from '../../shell/useBooks';
+import type { ClosureBook, HandoverGiven } from './useBooks';
 
 /** For the owner or an inspector: each splice that waits for a call, with its history; allowed with a name and a reason, or sent back. */
 export function CallsPart({ definition, books, closureId }: HandoverGiven) {

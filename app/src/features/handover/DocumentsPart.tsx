@@ -11,7 +11,7 @@ import { setPreferences, usePreferences } from '../../data/preferences';
 import { labelSizes } from '@cordel/core/labels';
 import { makeDocument } from './makeDocument';
 import { PickScope } from './PickScope';
-import type { HandoverGiven } from '../../shell/useBooks';
+import type { HandoverGiven } from './useBooks';
 
 const forms = [
   {

@@ -10,7 +10,7 @@ import { CallsPart } from './CallsPart';
 import { DocumentsPart } from './DocumentsPart';
 import { ReadyPart } from './ReadyPart';
 import { SignPart } from './SignPart';
-import { useBooks } from '../../shell/useBooks';
+import { useBooks } from './useBooks';
 import type { ProjectDefinition } from '@cordel/core';
 
 const titles: Readonly<Record<HandoverPart, string>> = {

@@ -1,7 +1,7 @@
 import type { ProjectDefinition } from '@cordel/core';
 import { router } from 'expo-router';
 import { Picker } from '../../ui/Picker';
-import type { ClosureBook } from '../../shell/useBooks';
+import type { ClosureBook } from './useBooks';
 
 /** Whether it is about the whole project, or one closure; it stands in the address. */
 export function PickScope({

@@ -11,7 +11,7 @@ import { gutter, space, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { PickScope } from './PickScope';
 import { SignedLine } from './SignedLine';
-import type { ClosureBook, HandoverGiven } from '../../shell/useBooks';
+import type { ClosureBook, HandoverGiven } from './useBooks';
 
 /** One list of what stands against acceptance, each line leading to where it is mended; then what the owner should know of. */
 export function ReadyPart({ definition, books, closureId }: HandoverGiven) {

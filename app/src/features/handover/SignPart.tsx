@@ -23,7 +23,7 @@ import { Trouble } from '../../ui/Trouble';
 import { Type } from '../../ui/Type';
 import { PickScope } from './PickScope';
 import { decisionWords } from './SignedLine';
-import type { HandoverGiven } from '../../shell/useBooks';
+import type { HandoverGiven } from './useBooks';
 
 const roleWords = { owner: 'Owner', inspector: 'Inspector', crew: 'Crew' } as const;
 

@@ -1,4 +1,4 @@
-import { siteOf, type ProjectDefinition } from '@cordel/core';
+import { alongTheRoute, measuredDiameters, prepareState, siteOf, type ProjectDefinition } from '@cordel/core';
 import {
   choicesOf,
   chosen,
@@ -9,10 +9,11 @@ import {
   type LossFilter,
   type LossRow,
 } from '@cordel/core/losses';
+import { isSealed } from '@cordel/core/seal';
 import { useMemo } from 'react';
 import { useGear } from '../../data/gear';
-import { cablesOf } from '../../data/ledger';
-import { useBooks } from '../../shell/useBooks';
+import { cablesOf, useLedgers } from '../../data/ledger';
+import { useFactsOf } from '../../sync/react';
 import { dayOf } from '../../ui/times';
 
 /** A facet that has something to choose, in words. */
@@ -35,27 +36,33 @@ const titles: Readonly<Record<Facet, string>> = {
 
 /** The losses of a project, those that are chosen, and what can be chosen; null until all is there. */
 export function useLosses(definition: ProjectDefinition, filter: LossFilter) {
-  const { books, error, retry } = useBooks(definition);
+  const { ledgers, error, retry } = useLedgers(definition);
+  const { facts } = useFactsOf(
+    definition.project.id,
+    definition.closures.map(({ id }) => id),
+  );
+  // Along the route, each with its book and whether it is sealed.
+  const books = useMemo(() => {
+    if (!ledgers || !facts) return null;
+    const cables = cablesOf(definition);
+    return alongTheRoute(
+      definition.sites,
+      definition.closures.map((closure, index) => {
+        const ledger = ledgers.get(closure.id)!;
+        const own = facts[index]!;
+        const diameters = measuredDiameters(closure, prepareState(own));
+        const sealed = isSealed({ closure, cables, plan: ledger.plan, facts: own, diameters });
+        return { site: siteOf(definition.sites, closure.siteId), closureId: closure.id, ledger, sealed };
+      }),
+    );
+  }, [definition, ledgers, facts]);
   const { data: gear } = useGear();
   const zone = definition.project.timeZone;
   const rows = useMemo(
-    () =>
-      books &&
-      lossRows(
-        books.map(({ closure, ledger }) => ({ closureId: closure.id, ledger })),
-        cablesOf(definition),
-        (madeAt) => dayOf(madeAt, zone),
-      ),
+    () => books && lossRows(books, cablesOf(definition), (madeAt) => dayOf(madeAt, zone)),
     [books, definition, zone],
   );
-  const tomorrow = useMemo(
-    () =>
-      books &&
-      redoList(
-        books.map(({ closure, ledger, seal }) => ({ closureId: closure.id, ledger, sealed: seal.sealed })),
-      ),
-    [books],
-  );
+  const tomorrow = useMemo(() => books && redoList(books), [books]);
   const names = useMemo(() => {
     const cables = cablesOf(definition);
     const site = (closureId: string) => {
@@ -103,7 +110,7 @@ export function useLosses(definition: ProjectDefinition, filter: LossFilter) {
         : [],
     [rows, filter, names],
   );
-  return { books, rows, shown, choices, tomorrow, names, error, retry };
+  return { rows, shown, choices, tomorrow, names, error, retry };
 }
 
 export type Losses = ReturnType<typeof useLosses>;

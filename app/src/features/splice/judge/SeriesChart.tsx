@@ -1,11 +1,11 @@
 import type { Saw } from '@cordel/core/advice';
 import { formatLoss } from '@cordel/core';
-import { scaleLinear } from 'd3-scale';
 import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Rect, Text } from 'react-native-svg';
 import { Action } from '../../../ui/Action';
 import { useCordelTheme } from '../../../ui/theme';
+import { ticksTo } from '../../../ui/ticks';
 import { faces, space, stroke } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 
@@ -22,9 +22,12 @@ export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw
   const { points, mean, other, unit } = saw;
   const orders = [...new Set(points.map(({ attempt }) => attempt))];
   const placeOf = new Map(orders.map((attempt, index) => [attempt, index]));
-  const x = scaleLinear([0, Math.max(1, orders.length - 1)], [margin.left + 6, width - margin.right - 6]);
+  const span = width - margin.left - margin.right - 12;
+  const x = (place: number) => margin.left + 6 + (span * place) / Math.max(1, orders.length - 1);
   const top = points.reduce((highest, { value }) => Math.max(highest, value), unit === '°' ? 1 : 0.05);
-  const y = scaleLinear([0, top], [height - margin.bottom, margin.top]).nice(4);
+  const ticks = ticksTo(top, 4);
+  const y = (value: number) =>
+    height - margin.bottom - ((height - margin.top - margin.bottom) * value) / ticks.at(-1)!;
   const write = (value: number) => (unit === 'dB' ? formatLoss(value) : String(value));
   return (
     <View style={styles.whole}>
@@ -35,7 +38,7 @@ export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw
         style={[styles.frame, { borderColor: palette.hairline }]}
       >
         <Svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`}>
-          {y.ticks(4).map((tick) => (
+          {ticks.map((tick) => (
             <Line
               key={tick}
               x1={margin.left}
@@ -46,7 +49,7 @@ export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw
               strokeWidth={1}
             />
           ))}
-          {y.ticks(4).map((tick) => (
+          {ticks.map((tick) => (
             <Text
               key={`t${tick}`}
               x={margin.left - 4}

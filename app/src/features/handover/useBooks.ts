@@ -14,9 +14,9 @@ import { passedOverBook } from '@cordel/core/gear';
 import { readyLines, type ReadyLine } from '@cordel/core/ready';
 import { sealStage, type SealStage } from '@cordel/core/seal';
 import { useMemo } from 'react';
-import { useServerBook } from '../data/gear';
-import { cablesOf, useLedgers } from '../data/ledger';
-import { useFactsOf } from '../sync/react';
+import { useServerBook } from '../../data/gear';
+import { cablesOf, useLedgers } from '../../data/ledger';
+import { useFactsOf } from '../../sync/react';
 
 /** A closure with all that is on record of it, and what stands against its acceptance. */
 export interface ClosureBook {

@@ -103,6 +103,11 @@ test('once it was answered it is quiet until there is more to see, and another m
       event: { at, what: 'answered', rule, about: rule === 'position' ? '7' : '', machine: 'machine' },
     });
   expect(judge.said('machine', at)).toBeNull();
+  // Said without a position it is said of all.
+  const other = saidIn(night('dirtyGroove', 'ribbon'), 3);
+  for (const rule of ['position', 'over'])
+    other.judge.tell({ event: { at, what: 'answered', rule, about: '', machine: 'machine' } });
+  expect(other.judge.said('machine', at)).toBeNull();
   // It was not cleaned after all.
   const ribbons = tried.filter(({ nth }) => nth === 1).slice(-8);
   ribbons.forEach((one, index) =>

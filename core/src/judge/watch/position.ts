@@ -36,7 +36,10 @@ export class Position implements Watcher {
   }
 
   happened(event: Happened): void {
-    if (event.what === 'answered' && event.rule === 'position') this.begin(Number(event.about) - 1);
+    if (event.what !== 'answered' || event.rule !== 'position') return;
+    // With no position said it was put right for all of them.
+    if (event.about === '') this.sums.forEach((_, at) => this.begin(at));
+    else this.begin(Number(event.about) - 1);
   }
 
   private begin(at: number): void {

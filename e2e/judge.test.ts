@@ -84,7 +84,7 @@ test.each<Size>(['phone', 'wide'])(
     await see(page, 'Position 7 reads 0.092 dB, the others 0.021 dB, in 6 ribbons.');
     await see(page, 'Brush groove 7 on both sides and fuse one ribbon.');
     // What stands in the chart is what was read.
-    await press(page, 'The numbers');
+    await press(page, 'The numbers: Splices of the chart');
     await see(page, '5: 0.10; beside it 0.01, 0.02, 0.03');
     await press(page, 'It does not matter …');
     await press(page, 'Set it aside');

@@ -1,15 +1,9 @@
+import { limitsPresets } from '@cordel/core';
 import { cleanNights, Judge, redoOdds, workedNight, type Told } from '@cordel/core/judge';
 import { at, report, timed } from './figures';
 
 const splices = 7000;
-const limits = {
-  singleMax: 0.1,
-  ribbonFiberMax: 0.12,
-  trayMean: 0.05,
-  closureMean: 0.05,
-  cleaveAngleMax: 1,
-  tries: 3,
-};
+const { limits } = limitsPresets[0]!;
 const day = 24 * 3600_000;
 
 /** Nights of single fibers and of ribbons, one a day, until there are so many splices. */

@@ -1,3 +1,4 @@
+import { limits } from '../../test/example';
 import { Judge } from './judge';
 import { watchedNight } from './nights/rates';
 import { cleanNights, faultyNights, type Scenario } from './nights/scenarios';
@@ -7,14 +8,6 @@ import type { Tried } from './series/tried';
 import { causesOf } from './watch/causes';
 import { causeWords, checkWords, oddsOf, ruleTitles, sawWords } from './words';
 
-const limits = {
-  singleMax: 0.1,
-  ribbonFiberMax: 0.12,
-  trayMean: 0.05,
-  closureMean: 0.05,
-  cleaveAngleMax: 1,
-  tries: 3,
-};
 const night = (name: string, kind: Scenario['kind']) =>
   faultyNights.find((one) => one.name === name && one.kind === kind)!;
 

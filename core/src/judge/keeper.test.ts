@@ -1,17 +1,10 @@
 import fc from 'fast-check';
+import { limits } from '../../test/example';
 import { factVersion, type Fact } from '../facts';
 import { JudgeKeeper } from './keeper';
 
 const id = (number: number) => `01962d00-0000-7000-8000-${String(number).padStart(12, '0')}`;
 const closureId = id(900);
-const limits = {
-  singleMax: 0.1,
-  ribbonFiberMax: 0.12,
-  trayMean: 0.05,
-  closureMean: 0.05,
-  cleaveAngleMax: 1,
-  tries: 3,
-};
 const context = { limits, cables: new Map() };
 const timeOf = (minute: number) => new Date(Date.UTC(2026, 3, 15, 1, minute)).toISOString();
 const start = (number: number, minute: number) => ({

@@ -4,10 +4,10 @@ import { scaleLinear } from 'd3-scale';
 import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Line, Rect, Text } from 'react-native-svg';
+import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
 import { faces, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { Numbers } from './Numbers';
 
 const height = 170;
 const margin = { left: 34, right: 10, top: 10, bottom: 22 };

@@ -3,10 +3,10 @@ import type { HeatMap } from '@cordel/core/losses';
 import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Rect, Text } from 'react-native-svg';
+import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
 import { faces, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { Numbers } from './Numbers';
 
 /** So many ribbons are drawn, the last ones. */
 const most = 48;

@@ -3,7 +3,7 @@ import { formatLoss } from '@cordel/core';
 import { memo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Rect, Text } from 'react-native-svg';
-import { Action } from '../../../ui/Action';
+import { Numbers } from '../../../ui/Numbers';
 import { useCordelTheme } from '../../../ui/theme';
 import { ticksTo } from '../../../ui/ticks';
 import { faces, space, stroke } from '../../../ui/tokens';
@@ -17,7 +17,6 @@ const margin = { left: 34, right: 8, top: 8, bottom: 8 };
 /** Just those splices that a rule speaks of, in the order of time: filled what it is about, hollow what that is held against, and a rule at the mean of each. */
 export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw; spoken: string }) {
   const { palette } = useCordelTheme();
-  const [listed, setListed] = useState(false);
   const [width, setWidth] = useState(usualWidth);
   const { points, mean, other, unit } = saw;
   const orders = [...new Set(points.map(({ attempt }) => attempt))];
@@ -94,21 +93,10 @@ export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw
       <Type look="small" tone="soft">
         {`Filled: what it is about, ${unit === '°' ? 'degrees' : unit === 'dB' ? 'dB' : '1 where it happened'}. Hollow: what that is held against. Dashed: the mean of each.`}
       </Type>
-      <Action
-        kind="plain"
-        label={listed ? 'Hide the numbers' : 'The numbers'}
-        onPress={() => setListed(!listed)}
-        style={styles.left}
+      <Numbers
+        title="Splices of the chart"
+        rows={orders.map((attempt, index) => [String(index + 1), numbersOf(points, attempt, write)])}
       />
-      {listed ? (
-        <View role="list" aria-label="The numbers of the chart">
-          {orders.map((attempt, index) => (
-            <View key={attempt} role="listitem">
-              <Type look="small">{`${index + 1}: ${numbersOf(points, attempt, write)}`}</Type>
-            </View>
-          ))}
-        </View>
-      ) : null}
     </View>
   );
 });
@@ -140,6 +128,5 @@ function Mean({ at, width, color }: { at: number; width: number; color: string }
 
 const styles = StyleSheet.create({
   whole: { gap: space.tight },
-  left: { alignSelf: 'flex-start' },
   frame: { borderWidth: stroke.hair, padding: space.hair },
 });

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Action } from '../../ui/Action';
-import { space } from '../../ui/tokens';
-import { Type } from '../../ui/Type';
+import { Action } from './Action';
+import { space } from './tokens';
+import { Type } from './Type';
 
 /** The numbers that stand in a chart, as a list for who does not see it, or wants them. */
 export function Numbers({

@@ -14,6 +14,11 @@ config.resolver.resolveRequest = (context, name, platform) => {
     if (unused.test(name)) return { type: 'empty' };
     if (methods.test(name)) return ours('withoutJsonSchema.js');
   }
+  if (
+    /[\\/]themes[\\/]v2[\\/]colors$/.test(name) ||
+    (name === './colors' && /[\\/]themes[\\/]v2[\\/]/.test(from))
+  )
+    return ours('colorsOfPaper.js');
   if (name === 'react-native-paper') return ours('usedOfPaper.js');
   if (/[\\/]expo-router[\\/]build[\\/](exports|views[\\/]\w+)\.js$/.test(from)) {
     if (name.endsWith('/layouts/Tabs')) return { type: 'empty' };

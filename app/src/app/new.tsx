@@ -1,1 +1,1 @@
-export { NewProjectScreen as default } from '../features/line/shelf/NewProjectScreen';
+export { NewProjectScreen as default } from '../forms';

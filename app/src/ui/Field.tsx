@@ -1,5 +1,4 @@
 import type { Ref } from 'react';
-import { Controller, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
 import {
   Pressable,
   StyleSheet,
@@ -90,36 +89,6 @@ export function TextBox({
         </Type>
       ) : null}
     </View>
-  );
-}
-
-interface FieldProps<V extends FieldValues> {
-  control: Control<V, unknown, unknown>;
-  name: FieldPath<V>;
-  label: string;
-  hint?: string;
-  unit?: string;
-  keyboard?: TextInputProps['inputMode'];
-  multiline?: boolean;
-}
-
-/** A text field of a form. */
-export function Field<V extends FieldValues>({ control, name, ...box }: FieldProps<V>) {
-  return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field, fieldState }) => (
-        <TextBox
-          {...box}
-          inputRef={field.ref}
-          value={String(field.value ?? '')}
-          onChangeText={field.onChange}
-          onBlur={field.onBlur}
-          trouble={fieldState.error ? (fieldState.error.message ?? 'This is not valid.') : undefined}
-        />
-      )}
-    />
   );
 }
 

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { ModelScreen } from '../../features/plan/models/ModelScreen';
+import { ModelScreen } from '../../forms';
 
 export default function ModelRoute() {
   return <ModelScreen {...useLocalSearchParams<{ modelId: string }>()} />;

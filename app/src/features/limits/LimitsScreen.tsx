@@ -17,7 +17,8 @@ import { z } from 'zod';
 import { useProject, useSaveSettings } from '../../data/projects';
 import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Action } from '../../ui/Action';
-import { Choice, Field } from '../../ui/Field';
+import { Choice } from '../../ui/Field';
+import { FormField } from '../../ui/FormField';
 import { decimalField, optionalDecimalField } from '../../ui/numberField';
 import { Panes } from '../../shell/frame/Panes';
 import { Screen } from '../../shell/frame/Screen';
@@ -143,7 +144,7 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
       <View style={styles.fields}>
         {limitFields.map(({ name, label, unit, hint }) => (
           <View key={name} style={styles.half}>
-            <Field
+            <FormField
               control={control}
               name={name}
               label={label}

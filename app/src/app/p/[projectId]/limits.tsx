@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { LimitsScreen } from '../../../features/limits/LimitsScreen';
+import { LimitsScreen } from '../../../forms';
 
 export default function LimitsRoute() {
   return <LimitsScreen {...useLocalSearchParams<{ projectId: string }>()} />;

@@ -9,7 +9,8 @@ import { z } from 'zod';
 import { unitOptions } from '../unitOptions';
 import { useCreateProject } from '../../../data/projects';
 import { Action } from '../../../ui/Action';
-import { Choice, Field } from '../../../ui/Field';
+import { Choice } from '../../../ui/Field';
+import { FormField } from '../../../ui/FormField';
 import { decimalField } from '../../../ui/numberField';
 import { Screen } from '../../../shell/frame/Screen';
 import { ownTimeZone } from '../../../ui/times';
@@ -100,7 +101,7 @@ export function NewProjectScreen() {
       }
     >
       <ScrollView contentContainerStyle={styles.form}>
-        <Field control={control} name="name" label="Project name" />
+        <FormField control={control} name="name" label="Project name" />
         <Controller
           control={control}
           name="units"
@@ -126,16 +127,16 @@ export function NewProjectScreen() {
           )}
         />
         <Group title="The route">
-          <Field
+          <FormField
             control={control}
             name="from"
             label="Cable A comes from"
             hint="A hub, a cabinet, the closure before"
           />
-          <Field control={control} name="to" label="Cable B goes to" />
+          <FormField control={control} name="to" label="Cable B goes to" />
         </Group>
         <Group title="The closure">
-          <Field control={control} name="closure.name" label="Closure name" />
+          <FormField control={control} name="closure.name" label="Closure name" />
           <Controller
             control={control}
             name="closure.kind"
@@ -151,7 +152,7 @@ export function NewProjectScreen() {
               />
             )}
           />
-          <Field
+          <FormField
             control={control}
             name="closure.chainage"
             label="Distance along the route"
@@ -159,8 +160,13 @@ export function NewProjectScreen() {
             keyboard="decimal"
           />
           <Pair>
-            <Field control={control} name="closure.trays" label="Trays" keyboard="numeric" />
-            <Field control={control} name="closure.slotsPerTray" label="Slots in a tray" keyboard="numeric" />
+            <FormField control={control} name="closure.trays" label="Trays" keyboard="numeric" />
+            <FormField
+              control={control}
+              name="closure.slotsPerTray"
+              label="Slots in a tray"
+              keyboard="numeric"
+            />
           </Pair>
         </Group>
         {(
@@ -170,10 +176,15 @@ export function NewProjectScreen() {
           ] as const
         ).map(([side, named]) => (
           <Group key={side} title={named}>
-            <Field control={control} name={`${side}.label`} label={`${named}, label`} />
+            <FormField control={control} name={`${side}.label`} label={`${named}, label`} />
             <Pair>
-              <Field control={control} name={`${side}.tubes`} label={`${named}, tubes`} keyboard="numeric" />
-              <Field
+              <FormField
+                control={control}
+                name={`${side}.tubes`}
+                label={`${named}, tubes`}
+                keyboard="numeric"
+              />
+              <FormField
                 control={control}
                 name={`${side}.fibersPerTube`}
                 label={`${named}, fibers in a tube`}

@@ -7,7 +7,8 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { useModels, useSaveModel } from '../../../data/plan';
 import { useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
-import { Choice, Field } from '../../../ui/Field';
+import { Choice } from '../../../ui/Field';
+import { FormField } from '../../../ui/FormField';
 import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { Screen } from '../../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../../ui/States';
@@ -88,7 +89,7 @@ function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
       }
     >
       <ScrollView contentContainerStyle={styles.form}>
-        <Field control={control} name="name" label="Name" />
+        <FormField control={control} name="name" label="Name" />
         <Controller
           control={control}
           name="kind"
@@ -107,7 +108,7 @@ function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
             />
           )}
         />
-        <Field control={control} name="about" label="About it" />
+        <FormField control={control} name="about" label="About it" />
         <View style={styles.fields}>
           {(
             [
@@ -117,7 +118,7 @@ function ModelForm({ edit }: { edit: VersionedEdit<ClosureModel> }) {
             ] as const
           ).map(([name, label]) => (
             <View key={name} style={styles.half}>
-              <Field control={control} name={name} label={label} keyboard="decimal" />
+              <FormField control={control} name={name} label={label} keyboard="decimal" />
             </View>
           ))}
         </View>

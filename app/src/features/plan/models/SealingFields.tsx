@@ -1,7 +1,8 @@
 import type { ClosureModel } from '@cordel/core';
 import { Controller, type Control } from 'react-hook-form';
 import { View } from 'react-native';
-import { Choice, Field } from '../../../ui/Field';
+import { Choice } from '../../../ui/Field';
+import { FormField } from '../../../ui/FormField';
 import { space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import type { ModelFormInput, ModelFormOutput } from './modelForm';
@@ -47,7 +48,7 @@ export function SealingFields({ control, kind }: { control: Form; kind: ClosureM
       <Type look="heading" role="heading" aria-level={2}>
         Seal and test
       </Type>
-      <Field
+      <FormField
         control={control}
         name="testPressure"
         label="Test pressure"
@@ -67,13 +68,13 @@ export function SealingFields({ control, kind }: { control: Form; kind: ClosureM
               )}
             />
           ))}
-          <Field
+          <FormField
             control={control}
             name="sealing.order"
             label="The maker’s own order"
             hint="Numbers of the openings, in the order of the ports: 1, 5, 3, 7. Empty: as above."
           />
-          <Field
+          <FormField
             control={control}
             name="sealing.liters"
             label="Gas in the closed closure"

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { Controller, useFieldArray, useWatch, type Control } from 'react-hook-form';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { Action } from '../../../ui/Action';
-import { Choice, Field } from '../../../ui/Field';
+import { Choice } from '../../../ui/Field';
+import { FormField } from '../../../ui/FormField';
 import { useCordelTheme } from '../../../ui/theme';
 import { space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
@@ -30,7 +31,7 @@ export function TableFields({ control, units }: { control: Form; units: Units })
       <View style={styles.fields}>
         {lengthFields.map(([name, label]) => (
           <View key={name} style={styles.half}>
-            <Field
+            <FormField
               control={control}
               name={`lengths.${name}`}
               label={label}
@@ -40,10 +41,10 @@ export function TableFields({ control, units }: { control: Form; units: Units })
           </View>
         ))}
         <View style={styles.half}>
-          <Field control={control} name="coils" label="Coils in the tray" keyboard="numeric" />
+          <FormField control={control} name="coils" label="Coils in the tray" keyboard="numeric" />
         </View>
         <View style={styles.half}>
-          <Field
+          <FormField
             control={control}
             name="basketTurns"
             label="Turns in the slack basket"
@@ -114,10 +115,10 @@ function PortFields({
     <View role="group" aria-label={named} style={[styles.port, { borderColor: palette.hairline }]}>
       <View style={styles.fields}>
         <View style={styles.half}>
-          <Field control={control} name={`ports.${index}.name`} label={`${named}, name`} />
+          <FormField control={control} name={`ports.${index}.name`} label={`${named}, name`} />
         </View>
         <View style={styles.half}>
-          <Field
+          <FormField
             control={control}
             name={`ports.${index}.count`}
             label={`${named}, how many`}
@@ -126,7 +127,7 @@ function PortFields({
         </View>
         {(['from', 'to'] as const).map((end) => (
           <View key={end} style={styles.half}>
-            <Field
+            <FormField
               control={control}
               name={`ports.${index}.${end}`}
               label={`${named}, cables ${end}`}
@@ -219,7 +220,7 @@ function PartFields({
   const name = `ports.${port}.parts.${at}` as const;
   return (
     <View style={styles.partFields}>
-      <Field control={control} name={`${name}.part`} label="Part" />
+      <FormField control={control} name={`${name}.part`} label="Part" />
       <Controller
         control={control}
         name={`${name}.kind`}
@@ -238,7 +239,12 @@ function PartFields({
           ] as const
         ).map(([field, label, unit]) => (
           <View key={field} style={styles.half}>
-            <Field control={control} name={`${name}.${field}`} label={label} {...(unit ? { unit } : {})} />
+            <FormField
+              control={control}
+              name={`${name}.${field}`}
+              label={label}
+              {...(unit ? { unit } : {})}
+            />
           </View>
         ))}
       </View>
@@ -266,13 +272,13 @@ function KitParts({ control }: { control: Form }) {
       {parts.fields.map((part, index) => (
         <View key={part.id} role="group" aria-label={`Part ${index + 1}`} style={styles.fields}>
           <View style={styles.half}>
-            <Field control={control} name={`parts.${index}.name`} label={`Part ${index + 1}`} />
+            <FormField control={control} name={`parts.${index}.name`} label={`Part ${index + 1}`} />
           </View>
           <View style={styles.half}>
-            <Field control={control} name={`parts.${index}.count`} label="Pieces" keyboard="numeric" />
+            <FormField control={control} name={`parts.${index}.count`} label="Pieces" keyboard="numeric" />
           </View>
           <View style={styles.half}>
-            <Field control={control} name={`parts.${index}.stops`} label="Without it there is no" />
+            <FormField control={control} name={`parts.${index}.stops`} label="Without it there is no" />
           </View>
           <Controller
             control={control}

@@ -11,7 +11,8 @@ import { Controller, useForm } from 'react-hook-form';
 import { StyleSheet, View } from 'react-native';
 import { z, type ZodType } from 'zod';
 import { Action } from '../../../ui/Action';
-import { Choice, Field } from '../../../ui/Field';
+import { Choice } from '../../../ui/Field';
+import { FormField } from '../../../ui/FormField';
 import { toNumber } from '../../../ui/numberField';
 import { space } from '../../../ui/tokens';
 import { resultOf, type Result, type Why } from './newFact';
@@ -140,7 +141,7 @@ export function CorrectionForm({
         />
       ) : (
         <>
-          <Field
+          <FormField
             control={control}
             name="losses"
             label={fibers === 1 ? 'Loss' : `Losses of its ${fibers} fibers, in order`}
@@ -148,7 +149,7 @@ export function CorrectionForm({
             keyboard={fibers === 1 ? 'decimal' : 'text'}
           />
           {beforeArc.map(([name, label, unit]) => (
-            <Field
+            <FormField
               key={name}
               control={control}
               name={name}
@@ -180,8 +181,8 @@ export function CorrectionForm({
           )}
         />
       ))}
-      <Field control={control} name="note" label="Note" />
-      <Field control={control} name="reason" label="Why it is corrected" />
+      <FormField control={control} name="note" label="Note" />
+      <FormField control={control} name="reason" label="Why it is corrected" />
       <View style={styles.row}>
         <Action bench label="Cancel" onPress={onCancel} style={styles.flex} />
         <Action

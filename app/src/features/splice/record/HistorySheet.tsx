@@ -7,7 +7,7 @@ import {
   type UsedGear,
 } from '@cordel/core';
 import { passedOver, passedOverBook } from '@cordel/core/gear';
-import { useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useServerBook } from '../../../data/gear';
 import { gearWordsOf } from '../../../data/gearTonight';
@@ -18,7 +18,7 @@ import { space, stroke } from '../../../ui/tokens';
 import { dayAndTime, type ShownZone } from '../../../ui/times';
 import { Type } from '../../../ui/Type';
 import { factWords } from '../../../shell/factWords';
-import { CorrectionForm } from './CorrectionForm';
+import { CorrectionForm } from '../../../forms';
 import type { Result, Why } from './newFact';
 
 interface HistorySheetProps {
@@ -73,14 +73,16 @@ export function HistorySheet({ state, facts, zone, open, onClose, onCorrect, onF
             />
           ) : null}
           {correcting === fact.id ? (
-            <CorrectionForm
-              attempt={standing.get(fact.id)!}
-              onCancel={() => setCorrecting(null)}
-              onCorrect={(result, why) => {
-                onCorrect(fact.id, result, why);
-                close();
-              }}
-            />
+            <Suspense>
+              <CorrectionForm
+                attempt={standing.get(fact.id)!}
+                onCancel={() => setCorrecting(null)}
+                onCorrect={(result, why) => {
+                  onCorrect(fact.id, result, why);
+                  close();
+                }}
+              />
+            </Suspense>
           ) : null}
         </View>
       ))}

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { TableScreen } from '../../../../../features/plan/models/TableScreen';
+import { TableScreen } from '../../../../../forms';
 
 export default function TableRoute() {
   return <TableScreen {...useLocalSearchParams<{ projectId: string; closureId: string }>()} />;

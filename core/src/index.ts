@@ -30,6 +30,7 @@ export * from './splice/bench/joint';
 export * from './splice/record/ledger';
 export * from './splice/bench/looseSides';
 export * from './splice/bench/polarity';
+export * from './splice/record/measured';
 export * from './splice/record/reading';
 export * from './splice/record/rollUp';
 export * from './splice/record/spliceLoss';

@@ -8,6 +8,7 @@ import {
   type Attempt,
   type Cable,
   type Closure,
+  type MeasuredLoss,
   type PlacedSplice,
   type SpliceFact,
   type Tick,
@@ -127,6 +128,25 @@ export function subjectOf(
 export function factAfter({ subject }: SpliceFact) {
   made += 1;
   return { v: 2, id: id(made), madeAt: timeOf(made), by: null, device: null, subject };
+}
+
+/** The fiber of `of` was measured: 0.04 and 0.06 dB by OTDR, unless said otherwise. */
+export function measuredLoss(of: Attempt, more: Partial<MeasuredLoss['body']> = {}): MeasuredLoss {
+  return {
+    ...factAfter(of),
+    v: factVersion('measured-loss'),
+    kind: 'measured-loss',
+    body: {
+      attemptId: of.id,
+      position: 1,
+      method: 'otdr',
+      wavelength: 1550,
+      fromLeft: 0.04,
+      fromRight: 0.06,
+      note: '',
+      ...more,
+    },
+  };
 }
 
 /** Whether something is read as a fact of today. */

@@ -166,7 +166,7 @@ test('the workbook, read by another library: a sheet a closure, typed numbers, t
     expect(times.every((time) => time instanceof Date)).toBe(true);
   }
   const [header, ...rows] = await readXlsx(book, { sheet: 'Summary' });
-  const mean = header!.indexOf('Mean (dB)');
+  const mean = header!.indexOf('Mean, estimated (dB)');
   expect(rows.map((row) => row[mean])).toEqual(built.closures.map(({ sums }) => sums.mean));
 });
 
@@ -188,6 +188,47 @@ test('the CSV, read by another library, has a row for each fiber and connector',
     ),
   );
   expect(rows.map((row) => [row.Closure, row['Left fiber'], row['Estimated loss (dB)']])).toEqual(fibers);
+});
+
+test('what was measured stands beside the estimates in JSON, CSV and report, each direction and the mean of both', async () => {
+  const u1 = closureAt('U1');
+  const measured = u1.splices.flatMap((splice) =>
+    splice.readings.flatMap((reading) => (reading.measured ? [{ splice, reading }] : [])),
+  );
+  expect(measured).toHaveLength(12);
+  expect(built.losses).toBe('estimated-and-measured');
+  for (const { reading } of measured) {
+    const { loss, fromLeft, fromRight } = reading.measured!;
+    expect(loss).toBeCloseTo((fromLeft! + fromRight!) / 2, 12);
+  }
+  const mean = measured.reduce((sum, { reading }) => sum + reading.measured!.loss!, 0) / 12;
+  expect(u1.sums.measured!.mean).toBeCloseTo(mean, 12);
+  // The mean of the estimates is that of estimates alone.
+  const estimates = u1.splices.flatMap(({ readings }) => readings.flatMap(({ loss }) => loss ?? []));
+  expect(u1.sums.mean).toBeCloseTo(estimates.reduce((sum, one) => sum + one, 0) / estimates.length, 12);
+  const rows = parse(new TextDecoder().decode(await bytesOf('csv')), { bom: true, columns: true }) as Record<
+    string,
+    string
+  >[];
+  // A direction below 0 stays a number.
+  expect(
+    rows
+      .filter((row) => row['Measured with'] !== '')
+      .map((row) => [row['Measured loss (dB)'], row['From left (dB)'], row['From right (dB)']].map(Number)),
+  ).toEqual(measured.map(({ reading: { measured: one } }) => [one!.loss, one!.fromLeft, one!.fromRight]));
+  expect(rows.some((row) => Number(row['From left (dB)']) < 0 || Number(row['From right (dB)']) < 0)).toBe(
+    true,
+  );
+  const { pages } = await readPdf(await bytesOf('pdf', `?closure=${u1.id}`));
+  const all = pages.join(' ');
+  expect(all).toContain('12 fibers. The two are in no mean together.');
+  const [{ splice, reading }] = measured as [(typeof measured)[0]];
+  const text = (value: number) => lossText(value);
+  const { loss, fromLeft, fromRight } = reading.measured!;
+  expect(all).toContain(
+    `${[reading.loss!, fromLeft!, fromRight!, loss!].map(text).join(' ')} OTDR, 1550 nm, Iara`,
+  );
+  expect(splice.mark).toBe('holds');
 });
 
 describe('the map', () => {

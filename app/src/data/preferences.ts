@@ -1,4 +1,4 @@
-import { writeDecimalsWith, type DecimalSign } from '@cordel/core';
+import { measuredAt, writeDecimalsWith, type DecimalSign } from '@cordel/core';
 import { z } from 'zod';
 import { storedValue } from './stored';
 
@@ -43,6 +43,9 @@ const preferencesSchema = z.object({
   labelSize: z.string().max(40).catch('a4-24'),
   /** People who know the steps see them as a checklist. */
   stepsFolded: z.boolean().catch(false),
+  /** What splices are measured with, and at which wavelength, nm. */
+  measuredWith: z.enum(['otdr', 'power-meter']).catch('otdr'),
+  measuredNm: z.literal(measuredAt).catch(1550),
   /** How a cable's thickness is measured. */
   thicknessBy: z.enum(['caliper', 'tape']).catch('caliper'),
   /** Times that a person set, seconds; the usual ones stand in for the others. */

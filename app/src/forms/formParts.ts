@@ -3,4 +3,5 @@ export { LimitsScreen } from '../features/limits/LimitsScreen';
 export { NewProjectScreen } from '../features/line/shelf/NewProjectScreen';
 export { ModelScreen } from '../features/plan/models/ModelScreen';
 export { TableScreen } from '../features/plan/models/TableScreen';
+export { MeasureScreen } from '../features/splice/measure/MeasureScreen';
 export { CorrectionForm } from '../features/splice/record/CorrectionForm';

@@ -16,3 +16,6 @@ export const TableScreen = lazy(() =>
 export const CorrectionForm = lazy(() =>
   import('./formParts').then((parts) => ({ default: parts.CorrectionForm })),
 );
+export const MeasureScreen = lazy(() =>
+  import('./formParts').then((parts) => ({ default: parts.MeasureScreen })),
+);

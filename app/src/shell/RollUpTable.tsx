@@ -11,7 +11,7 @@ import { StyleSheet, View } from 'react-native';
 import { useCordelTheme } from '../ui/theme';
 import { space, stroke } from '../ui/tokens';
 import { Type } from '../ui/Type';
-import { allowanceWords, meanWords } from './words';
+import { allowanceWords, meanWords, measuredMeanWords } from './words';
 
 /** The numbers of a tray or a closure against their limits. */
 export function RollUpTable({
@@ -25,12 +25,16 @@ export function RollUpTable({
 }) {
   const { palette } = useCordelTheme();
   const dB = (value: number | null) => (value === null ? '–' : `${formatMean(value)} dB`);
+  const measured = measuredMeanWords(rollUp);
   const rows: { label: string; value: string; alarm?: boolean }[] = [
     {
-      label: `${of} mean`,
+      label: `${of} mean, estimated`,
       value: `${meanWords(rollUp)}${rollUp.mean === null ? '' : ' dB'} of ${formatLoss(rollUp.allowance.limit)}`,
       alarm: rollUp.meanOver,
     },
+    ...(measured === null
+      ? []
+      : [{ label: `${of} mean, measured`, value: measured, alarm: rollUp.measured!.over }]),
     {
       label: 'Allowance',
       value: allowanceWords(rollUp.allowance, ledger.limits),
@@ -38,7 +42,7 @@ export function RollUpTable({
     },
     { label: 'Median', value: dB(rollUp.median) },
     { label: '95 % are within', value: dB(rollUp.p95) },
-    { label: 'Worst', value: worstWords(rollUp, ledger) },
+    { label: 'Worst, estimated', value: worstWords(rollUp, ledger) },
     { label: `${rollUp.count} planned`, value: countWords(rollUp), alarm: rollUp.marks.redo > 0 },
   ];
   return (

@@ -1,4 +1,13 @@
-import { formatAngle, formatLoss, micrometers, type Attempt, type SpliceFact } from '@cordel/core';
+import {
+  fibersOf,
+  formatAngle,
+  formatLoss,
+  measuredValue,
+  micrometers,
+  type Attempt,
+  type MeasuredLoss,
+  type SpliceFact,
+} from '@cordel/core';
 
 /** What happened at a splice, in words: "Try 2: 0.12 dB · simulated". @param tries the numbers of those that were not taken back */
 export function factWords(fact: SpliceFact, tries: ReadonlyMap<string, number>): string {
@@ -19,8 +28,27 @@ export function factWords(fact: SpliceFact, tries: ReadonlyMap<string, number>):
         allow: 'The owner allowed it',
         redo: 'The owner wants it done again',
       }[fact.body.answer];
+    case 'measured-loss':
+      return measuredWords(fact);
   }
 }
+
+/** "Fiber 3 measured 0.05 dB by OTDR at 1550 nm: 0.12 from the left, -0.02 from the right" */
+function measuredWords({ subject, body }: MeasuredLoss): string {
+  const { position, method, wavelength, fromLeft, fromRight } = body;
+  const of = fibersOf(subject) > 1 ? `Fiber ${position}` : '';
+  if (fromLeft === null && fromRight === null) return capital(`${of} measurement taken back`.trim());
+  const value = measuredValue(body);
+  const seen = [
+    fromLeft === null ? null : `${formatLoss(fromLeft)} from the left`,
+    fromRight === null ? null : `${formatLoss(fromRight)} from the right`,
+  ].filter(Boolean);
+  const what = value === null ? 'measured from one end only' : `measured ${formatLoss(value)} dB`;
+  return `${capital(`${of} ${what}`.trim())} ${methodWords[method]} at ${wavelength} nm: ${seen.join(', ')}`;
+}
+
+const methodWords = { otdr: 'by OTDR', 'power-meter': 'with a power meter' } as const;
+const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
 function resultWords({
   readings,

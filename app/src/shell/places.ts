@@ -60,6 +60,9 @@ export const places = {
     `/p/${projectId}/c/${closureId}/t/${tray}` as Href,
   bench: (projectId: string, closureId: string, tray: number, slot: number) =>
     `/p/${projectId}/c/${closureId}/t/${tray}/${slot}` as Href,
+  /** Measured losses of a tray, beginning with the first that is not measured, or with the one named. */
+  measure: (projectId: string, closureId: string, tray: number, at?: { slot: number; fiber: number }) =>
+    `/p/${projectId}/c/${closureId}/measure/${tray}${at ? `?slot=${at.slot}&fiber=${at.fiber}` : ''}` as Href,
   /** Readings from a machine's log. */
   log: (projectId: string, closureId: string, shared = false) =>
     `/p/${projectId}/c/${closureId}/log${shared ? '?shared=1' : ''}` as Href,

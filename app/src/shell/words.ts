@@ -1,4 +1,12 @@
-import { formatMean, markWords, toldApart, type Allowance, type Limits, type RollUp } from '@cordel/core';
+import {
+  formatLoss,
+  formatMean,
+  markWords,
+  toldApart,
+  type Allowance,
+  type Limits,
+  type RollUp,
+} from '@cordel/core';
 
 /** What every stage says of how far a closure is. */
 
@@ -31,4 +39,20 @@ export function allowanceWords({ remaining, mayAverage }: Allowance, { singleMax
       : `the ${remaining} to do keep the mean if they hold`;
   const open = remaining === 1 ? 'the last one may read' : `the ${remaining} to do may average`;
   return `${open} ${formatMean(mayAverage)}`;
+}
+
+/** A loss with what it is: "0.04 dB est.", or where it was measured as well "0.04 dB est., 0.06 meas."; nothing where neither is known. */
+export function lossTold(estimate: number | null, measured: number | null = null): string {
+  return [
+    estimate === null ? null : `${formatLoss(estimate)} dB est.`,
+    measured === null ? null : `${formatLoss(measured)}${estimate === null ? ' dB' : ''} meas.`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** The mean of the fibers that were measured, by itself: "0.061 dB, 3 fibers"; null without any. */
+export function measuredMeanWords({ measured }: Pick<RollUp, 'measured'>): string | null {
+  if (!measured) return null;
+  return `${formatMean(measured.mean)} dB, ${measured.fibers === 1 ? '1 fiber' : `${measured.fibers} fibers`}`;
 }

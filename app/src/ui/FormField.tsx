@@ -10,6 +10,7 @@ interface FormFieldProps<V extends FieldValues> {
   unit?: string;
   keyboard?: TextInputProps['inputMode'];
   multiline?: boolean;
+  onSubmit?: () => void;
 }
 
 /** A text field of a form. */

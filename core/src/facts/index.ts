@@ -5,6 +5,7 @@ export { tickAnswerSchema, type TickAnswer } from './tick';
 export { usedGearSchema, type Origin, type UsedGear } from './attempt';
 export { conditionsSchema, gearRefSchema, type Conditions, type DueAbout, type GearRef } from './gearRef';
 export { sealNameSchema, type SealName, type SealPoint, type WholePoint } from './sealCheck';
+export { measuredAt, seenLossSchema } from './measuredLoss';
 export { mostPressure } from './flashTest';
 export { type PhotoOf } from './photo';
 export { reopeningReasons } from './reopening';

@@ -10,6 +10,7 @@ import { flashTestKind, type FlashTest } from './flashTest';
 import { holdingTestKind, type HoldingTest } from './holdingTest';
 import type { FactKind, FactOf, FlatFact, Unchecked } from './kind';
 import { lightCheckKind, type LightCheck } from './lightCheck';
+import { measuredLossKind, type MeasuredLoss } from './measuredLoss';
 import { measurementKind, type Measurement } from './measurement';
 import { ownerAnswerKind, type OwnerAnswer } from './ownerAnswer';
 import { patternAnswerKind, type PatternAnswer } from './patternAnswer';
@@ -27,6 +28,7 @@ const kinds = [
   attemptKind,
   correctionKind,
   ownerAnswerKind,
+  measuredLossKind,
   tickKind,
   measurementKind,
   lightCheckKind,
@@ -47,7 +49,7 @@ const kinds = [
 /** Everything that can happen. */
 export type Fact = FactOf<(typeof kinds)[number]>;
 /** What happened at a splice. */
-export type SpliceFact = Attempt | Correction | OwnerAnswer;
+export type SpliceFact = Attempt | Correction | OwnerAnswer | MeasuredLoss;
 /** What happened while cables were prepared. */
 export type PrepareFact = Tick | Measurement | LightCheck;
 /** What happened while a closure was sealed, and when it was opened again. */
@@ -63,6 +65,7 @@ export type {
   GearEvent,
   HoldingTest,
   LightCheck,
+  MeasuredLoss,
   Measurement,
   OwnerAnswer,
   PatternAnswer,

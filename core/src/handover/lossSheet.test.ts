@@ -1,6 +1,16 @@
-import { attempt, cableA, cableB, closure, definition, id, subjectOf, timeOf } from '../../test/example';
+import {
+  attempt,
+  cableA,
+  cableB,
+  closure,
+  definition,
+  id,
+  measuredLoss,
+  subjectOf,
+  timeOf,
+} from '../../test/example';
 import type { Fact } from '../facts';
-import { lossSheet } from './lossSheet';
+import { lossSheet, spreadsheetFormula } from './lossSheet';
 
 const sheetOf = (...facts: Parameters<typeof lossSheet>[1][number][]) => {
   const { header, rows } = lossSheet(definition, facts, [closure.id]);
@@ -80,3 +90,32 @@ test('lists what is not planned any more, even when the cable no longer has the 
 });
 
 test('of no closure, nothing', () => expect(lossSheet(definition, [], []).rows).toEqual([]));
+
+test('what was measured stands beside the estimate, each direction and what follows', () => {
+  const one = attempt(2, 0.04);
+  const [first, second] = [
+    measuredLoss(one, { fromLeft: 0.2, fromRight: -0.06 }),
+    measuredLoss(one, { fromLeft: -0.01, fromRight: null }),
+  ];
+  const { header, rows } = lossSheet(definition, [one, first], [closure.id]);
+  expect(rows.every((row) => row.length === header.length)).toBe(true);
+  expect(sheetOf(one, first)[2]).toMatchObject({
+    'Estimated loss (dB)': '0.04',
+    'Measured loss (dB)': '0.07',
+    'Measured from left (dB)': '0.20',
+    'Measured from right (dB)': '-0.06',
+    'Measured with': 'OTDR, 1550 nm',
+    'Limit (dB)': '0.10',
+  });
+  // From one end there is no loss.
+  expect(sheetOf(one, second)[2]).toMatchObject({
+    'Measured loss (dB)': '',
+    'Measured from left (dB)': '-0.01',
+  });
+});
+
+test('a number below 0 is no formula to a spreadsheet, and everything else that begins like one is', () => {
+  for (const cell of ['-0.06', '-3']) expect(spreadsheetFormula.test(cell)).toBe(false);
+  for (const cell of ['-1+2', '-cmd', '=1', '@x', '+1', '\tx', '\r=1', '-0.06\n=1'])
+    expect(spreadsheetFormula.test(cell)).toBe(true);
+});

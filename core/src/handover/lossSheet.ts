@@ -10,8 +10,9 @@ import { endsOfRuns, type FiberEnd } from '../plan/fiberEnd';
 import type { PlannedEnd } from '../plan/order/order';
 import { lightOf, lightSeenWords } from '../prepare/steps/connectors';
 import { prepareState } from '../prepare/steps/tickTargets';
-import { spliceHistory, type StandingAttempt } from '../splice/record/history';
+import { spliceHistory, type SpliceHistory } from '../splice/record/history';
 import { buildLedger } from '../splice/record/ledger';
+import { measuredValue, measuredWith } from '../splice/record/measured';
 import { lossText } from '../splice/record/reading';
 import { judgeSplice, lossLimit } from '../splice/record/verdict';
 import { markWords } from '../splice/words';
@@ -40,6 +41,10 @@ const header = [
   'Verdict',
   'Tries',
   'Estimated loss (dB)',
+  'Measured loss (dB)',
+  'Measured from left (dB)',
+  'Measured from right (dB)',
+  'Measured with',
   'Limit (dB)',
   'Cleave left (deg)',
   'Cleave right (deg)',
@@ -53,12 +58,12 @@ const header = [
   'Note',
 ] as const;
 
-/** A cell that begins like this is a formula to a spreadsheet, whatever stands behind, line breaks included. */
-export const spreadsheetFormula = /^[=+\-@\t\r\n]/;
+/** A cell that begins like this is a formula to a spreadsheet, whatever stands behind, line breaks included; a number below 0 is none. */
+export const spreadsheetFormula = /^(?!-\d+(\.\d+)?$)[=+\-@\t\r\n]/;
 
 /**
  * One row per fiber spliced or to be spliced, closure by closure along the route, tray by tray; then those that end in connectors; splices that have facts but are no
- * longer planned come last in their closure. Losses are the machine's estimates of the attempt that is in the tray.
+ * longer planned come last in their closure. Losses are of the attempt that is in the tray: the machine's estimate, and beside it what was measured.
  * @param gearFacts what happened to the gear elsewhere: a night may begin in another project
  */
 export function lossSheet(
@@ -83,7 +88,7 @@ export function lossSheet(
     const ledger = buildLedger(planClosure(closure, cables), own, limits);
     for (const tray of ledger.trays)
       for (const { splice, facts: spliceFacts, verdict } of tray.splices) {
-        const { last } = spliceHistory(spliceFacts);
+        const history = spliceHistory(spliceFacts);
         splice.left.forEach((left, index) =>
           rows.push([
             ...placeCells(site, splice.tray, splice.slot),
@@ -91,7 +96,7 @@ export function lossSheet(
             ...endCells(splice.right[index]!, cables),
             splice.circuit ?? '',
             markWords[verdict.mark],
-            ...attemptCells(last, verdict.tries, index, lossLimit(splice.kind, limits), book),
+            ...attemptCells(history, verdict.tries, index, lossLimit(splice.kind, limits), book),
           ]),
         );
       }
@@ -116,7 +121,7 @@ function connectorRow(
     ...[connectorNames[end.connector], '', '', ''],
     end.circuit ?? '',
     capital(lightSeenWords[light?.body.seen ?? 'open']),
-    ...['', '', '', '', '', ''],
+    ...['', '', ...nothingMeasured, '', '', '', ''],
     ...[light?.madeAt ?? '', light?.by ?? ''],
     ...['', '', '', '', light?.body.note ?? ''],
   ];
@@ -140,7 +145,7 @@ function unplannedRows(
     ...endCells(right[index]!, cables),
     '',
     `Not planned (${markWords[verdict.mark]})`,
-    ...attemptCells(history.last, verdict.tries, index, lossLimit(kind, limits), book),
+    ...attemptCells(history, verdict.tries, index, lossLimit(kind, limits), book),
   ]);
 }
 
@@ -164,17 +169,21 @@ function endCells(end: FiberEnd, cables: ReadonlyMap<string, Cable>): string[] {
 }
 
 function attemptCells(
-  attempt: StandingAttempt | null,
+  { last: attempt, measured }: SpliceHistory,
   tries: number,
   fiber: number,
   limit: number,
   book: PassedOver,
 ): string[] {
-  if (!attempt) return ['0', '', lossText(limit), '', '', '', '', '', '', '', '', '', ''];
+  if (!attempt) return ['0', '', ...nothingMeasured, lossText(limit), '', '', '', '', '', '', '', '', '', ''];
   const reading = attempt.readings[fiber];
+  const seen = measured[fiber]?.body;
   return [
     String(tries),
     reading?.loss == null ? '' : lossText(reading.loss),
+    ...(seen
+      ? [lossCell(measuredValue(seen)), lossCell(seen.fromLeft), lossCell(seen.fromRight), measuredWith(seen)]
+      : nothingMeasured),
     lossText(limit),
     cell(reading?.cleaveLeft ?? null),
     cell(reading?.cleaveRight ?? null),
@@ -189,6 +198,12 @@ function attemptCells(
     attempt.fact.body.simulated ? 'yes' : '',
     attempt.note,
   ];
+}
+
+const nothingMeasured = ['', '', '', ''] as const;
+
+function lossCell(value: number | null): string {
+  return value === null ? '' : lossText(value);
 }
 
 function cell(value: number | null): string {

@@ -1,4 +1,4 @@
-import { attempt, factAfter, limits, plan, spliceAt } from '../../test/example';
+import { attempt, factAfter, limits, measuredLoss, plan, spliceAt } from '../../test/example';
 import { hourOf, machine, wentOn } from '../../test/gear';
 import { sealFacts } from '../../test/seal';
 import { compareFacts, type Fact, type OwnerAnswer } from '../facts';
@@ -56,7 +56,7 @@ test.each<[string, readonly Fact[], Partial<ReadyInput>, string, string]>([
     made,
     { limits: { ...limits, measured: true } },
     'estimates',
-    'limits',
+    'bench',
   ],
   [
     'splices that are not in the plan any more',
@@ -94,4 +94,21 @@ test('what the owner should know of is told: allowed, simulated, passed over wit
     ['estimates', { at: 'closure' }],
     ['unread', { at: 'closure' }],
   ]);
+});
+
+test('an owner who wants measured losses has what is left counted, until every fiber is measured', () => {
+  const wanted = { limits: { ...limits, measured: true } };
+  const measured = made.map((one) => measuredLoss(one, { fromLeft: 0.03, fromRight: 0.01 }));
+  const some = lines([...made, ...measured.slice(0, 4)], wanted).filter(({ code }) => code === 'estimates');
+  expect(some.map(({ words, place }) => [words, place])).toEqual([
+    [
+      'The owner wants measured losses: 20 of 24 fibers are not measured.',
+      { at: 'bench', tray: spliceAt(4).tray, slot: spliceAt(4).slot },
+    ],
+  ]);
+  expect(lines([...made, ...measured], wanted)).toEqual([]);
+  const high = made.map((one) => measuredLoss(one, { fromLeft: 0.09, fromRight: 0.07 }));
+  expect(lines([...made, ...high], wanted).map(({ words }) => words)).toContain(
+    'Closure: measured mean 0.080 dB is over 0.050 dB.',
+  );
 });

@@ -7,6 +7,7 @@ import type { SealStage } from '../seal/stage';
 import { spliceHistory } from '../splice/record/history';
 import type { ClosureLedger, SpliceState } from '../splice/record/ledger';
 import { formatMean } from '../splice/record/reading';
+import type { RollUp } from '../splice/record/rollUp';
 
 /** Where something that stands against acceptance is mended. */
 export type ReadyPlace =
@@ -48,6 +49,19 @@ export interface ReadyInput {
   readonly limits: Limits;
   /** Records of a newer Cordel. */
   readonly unread: number;
+}
+
+/** The first splice of which a fiber is read and not measured. */
+function firstEstimate(states: readonly SpliceState[]): ReadyPlace {
+  const found = states.find(({ readings, measured }) =>
+    readings.some(({ loss }, index) => loss !== null && (measured[index] ?? null) === null),
+  );
+  return found ? { at: 'bench', tray: found.splice.tray, slot: found.splice.slot } : { at: 'closure' };
+}
+
+/** Which of its means is over. */
+function overMean({ mean, measured }: RollUp): string {
+  return measured?.over ? `measured mean ${formatMean(measured.mean)}` : `mean ${formatMean(mean!)}`;
 }
 
 const counted = (count: number, one: string, several: string) => `${count} ${count === 1 ? one : several}`;
@@ -95,18 +109,12 @@ export function readyLines({ ledger, facts, seal, book, limits, unread }: ReadyI
     });
   for (const { tray, rollUp: own } of ledger.trays)
     if (own.meanOver)
-      add(
-        'mean',
-        'against',
-        `Tray ${tray}: mean ${formatMean(own.mean!)} dB is over ${formatMean(limits.trayMean)} dB.`,
-        { at: 'tray', tray },
-      );
+      add('mean', 'against', `Tray ${tray}: ${overMean(own)} dB is over ${formatMean(limits.trayMean)} dB.`, {
+        at: 'tray',
+        tray,
+      });
   if (rollUp.meanOver)
-    add(
-      'mean',
-      'against',
-      `Closure: mean ${formatMean(rollUp.mean!)} dB is over ${formatMean(limits.closureMean)} dB.`,
-    );
+    add('mean', 'against', `Closure: ${overMean(rollUp)} dB is over ${formatMean(limits.closureMean)} dB.`);
   if (ledger.unplanned.size > 0)
     add(
       'unplanned',
@@ -162,15 +170,26 @@ export function readyLines({ ledger, facts, seal, book, limits, unread }: ReadyI
       'told',
       `${counted(simulated, 'reading is', 'readings are')} simulated: no glass was involved.`,
     );
-  if (states.some(({ readings }) => readings.length > 0))
-    add(
-      'estimates',
-      limits.measured ? 'against' : 'told',
-      limits.measured
-        ? 'The owner wants measured losses; all that are on record are estimates of the machine.'
-        : 'All losses are estimates of the splicing machine.',
-      { at: limits.measured ? 'limits' : 'closure' },
-    );
+  const read = ledger.sortedLosses.length;
+  const { measured } = rollUp;
+  if (read > 0) {
+    const left = read - (measured?.fibers ?? 0);
+    if (!limits.measured)
+      add(
+        'estimates',
+        'told',
+        measured
+          ? `${counted(measured.fibers, 'fiber was', 'fibers were')} measured, mean ${formatMean(measured.mean)} dB; the losses that count are estimates of the splicing machine.`
+          : 'All losses are estimates of the splicing machine.',
+      );
+    else if (left > 0)
+      add(
+        'estimates',
+        'against',
+        `The owner wants measured losses: ${left} of ${counted(read, 'fiber is', 'fibers are')} not measured.`,
+        firstEstimate(states),
+      );
+  }
   if (unread > 0)
     add(
       'unread',

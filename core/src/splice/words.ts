@@ -23,6 +23,10 @@ export function reasonWords(reason: Reason): string {
       const [loss, limit] = toldApart(reason.params.loss, reason.params.limit, formatLoss);
       return `${of}${loss} dB is over ${limit} dB.`;
     }
+    case 'measured-loss': {
+      const [loss, limit] = toldApart(reason.params.loss, reason.params.limit, formatLoss);
+      return `${of}measured ${loss} dB, over ${limit} dB.`;
+    }
     case 'cleave-left':
     case 'cleave-right': {
       const side = reason.code === 'cleave-left' ? 'left' : 'right';

@@ -13,6 +13,7 @@ import {
 } from '@cordel/core';
 import { readOrder } from '@cordel/core/order';
 import { builtInModels } from '@cordel/core/builtInModels';
+import { measuredMorning } from './measuredMorning';
 import { preparedFacts } from './prepared';
 import { sealedFacts } from './sealed';
 import { seeded } from './seeded';
@@ -22,6 +23,9 @@ import { ribbonNight, simulatedNight, type Troubles } from './simulatedNight';
 const opens = new Date('2026-04-15T01:00:00.000Z');
 const closes = new Date('2026-04-15T08:00:00.000Z');
 const nightBefore = new Date('2026-04-14T01:00:00.000Z');
+
+/** So many of its splices were measured, the morning after. */
+const measuredAtU1 = 12;
 
 /** Eight tubes of twelve; the fillers stand at places 3 and 8 of the stranding, so place and tube number differ. */
 const loose96: Construction = {
@@ -278,6 +282,14 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
         by: 'Davi',
         leaks: p96.id,
       }),
+      ...measuredMorning(
+        nightAtU1,
+        splicesOf(atU1).slice(0, measuredAtU1),
+        cables,
+        atU1.id,
+        new Date(nightBefore.getTime() + 11 * 3600_000),
+        shift,
+      ),
       ...simulatedNight(
         splicesOf(atU2).slice(0, splicedAtU2),
         cables,

@@ -1,7 +1,7 @@
 import {
   fiberName,
-  formatLoss,
   highestLoss,
+  highestMeasured,
   markWords,
   reasonWords,
   runsOf,
@@ -13,6 +13,7 @@ import {
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { lossTold } from '../../shell/words';
 import { factStart } from '../../data/factStart';
 import { cablesOf } from '../../data/ledger';
 import { factWords } from '../../shell/factWords';
@@ -135,7 +136,7 @@ function Call({
         <Type look="heading" role="heading" aria-level={3} style={styles.grow}>
           {place}
         </Type>
-        <Type look="reading">{worst === null ? '' : `${formatLoss(worst)} dB`}</Type>
+        <Type look="reading">{lossTold(worst, highestMeasured(state.measured))}</Type>
       </View>
       <Type>
         {end('left')} – {end('right')}

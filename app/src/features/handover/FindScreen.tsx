@@ -1,8 +1,9 @@
-import { formatChainage, formatLoss, markWords, type ProjectDefinition } from '@cordel/core';
+import { formatChainage, markWords, type ProjectDefinition } from '@cordel/core';
 import { find, findIndex, type AskedDistance, type FindEntry } from '@cordel/core/find';
 import { router } from 'expo-router';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FlatList, Pressable, StyleSheet, View, type TextInput } from 'react-native';
+import { lossTold } from '../../shell/words';
 import { useLedgers } from '../../data/ledger';
 import { useProject, useShelf } from '../../data/projects';
 import { CordNav } from '../../shell/frame/CordNav';
@@ -206,7 +207,7 @@ function Hit({
           <Type look="strong" style={styles.grow}>
             {hit.site}, tray {hit.tray}, slot {hit.slot}
           </Type>
-          <Type look="reading">{hit.worst === null ? '' : `${formatLoss(hit.worst)} dB`}</Type>
+          <Type look="reading">{lossTold(hit.worst, hit.measured)}</Type>
         </View>
         <Type look="small">
           {hit.left} – {hit.right}

@@ -17,7 +17,7 @@ import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { CordNav } from '../../shell/frame/CordNav';
 import { places, projectTabs } from '../../shell/places';
-import { allowanceWords, meanWords, progressWords, waitingWords } from '../../shell/words';
+import { allowanceWords, meanWords, measuredMeanWords, progressWords, waitingWords } from '../../shell/words';
 import { download, handOn, type Told } from '../../shell/download';
 import { ToldWords } from '../../shell/ToldWords';
 import { lossSheetHere, projectHere } from '../../shell/madeHere';
@@ -115,13 +115,18 @@ function ClosureList({ definition }: { definition: ProjectDefinition }) {
         </View>
         <View style={styles.line}>
           <Type look="reading" tone={rollUp.meanOver ? 'accent' : 'ink'}>
-            {meanWords(rollUp)} dB mean
+            {meanWords(rollUp)} dB mean est.
           </Type>
           <Type look="small" tone="soft">
             limit {formatLoss(rollUp.allowance.limit)}
             {rollUp.worst ? ` · worst ${formatLoss(rollUp.worst.loss)}` : ''}
           </Type>
         </View>
+        {rollUp.measured ? (
+          <Type tone={rollUp.measured.over ? 'accent' : 'ink'}>
+            {`Measured: ${measuredMeanWords(rollUp)} on average`}
+          </Type>
+        ) : null}
         <Type look="small">{allowanceWords(rollUp.allowance, project.limits)}</Type>
       </Pressable>
     </CordRow>
@@ -167,9 +172,9 @@ function Documents({ definition }: { definition: ProjectDefinition }) {
       />
       <ToldWords told={told} />
       <Type look="small" tone="soft">
-        The losses are the splicing machine’s estimates. The actual loss of a splice is the average of OTDR
-        readings from both ends. A project file has every record, but not the pictures of photos and not the
-        signed documents: a backup of the shelf has those.
+        Losses are the splicing machine’s estimates unless they are called measured. The actual loss of a
+        splice is the average of OTDR readings from both ends. A project file has every record, but not the
+        pictures of photos and not the signed documents: a backup of the shelf has those.
       </Type>
       <Action
         label="Delete this project"

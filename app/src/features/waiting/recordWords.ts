@@ -5,6 +5,7 @@ const kinds: { readonly [kind in Fact['kind']]: string } = {
   attempt: 'Reading',
   correction: 'Correction',
   'owner-answer': 'Owner’s answer',
+  'measured-loss': 'Measured loss',
   tick: 'Tick',
   measurement: 'Measurement',
   'light-check': 'Light check',

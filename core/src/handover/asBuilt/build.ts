@@ -6,6 +6,7 @@ import {
   knownFact,
   type Fact,
   type GearFact,
+  type MeasuredLoss,
   type SpliceFact,
 } from '../../facts';
 import { passedOver, passedOverBook, type PassedOver } from '../../gear/passedOver';
@@ -22,6 +23,7 @@ import { sealStage } from '../../seal/stage';
 import type { SealedAt } from '../../seal/finalLook';
 import { spliceHistory, type StandingAttempt } from '../../splice/record/history';
 import { buildLedger, type ClosureLedger } from '../../splice/record/ledger';
+import { measuredValue } from '../../splice/record/measured';
 import { highestLoss } from '../../splice/record/reading';
 import { rollUp, sumTallies, type RollUp, type Tally } from '../../splice/record/rollUp';
 import { judgeSplice, lossLimit, type Verdict } from '../../splice/record/verdict';
@@ -155,7 +157,7 @@ export function asBuilt({
       unread,
       simulated: known.filter((fact) => fact.kind === 'attempt' && fact.body.simulated).length,
     },
-    losses: 'estimated',
+    losses: closures.some(({ sums }) => sums.measured) ? 'estimated-and-measured' : 'estimated',
     sites: cordOrder(sites).map(({ id, name, kind, chainage, placement, branchFrom, position }) => ({
       id,
       name,
@@ -200,6 +202,7 @@ export function asBuilt({
         sumTallies(ledgers.flatMap((ledger) => ledger.trays.map(({ tally }) => tally))),
         losses,
         project.limits.closureMean,
+        project.limits.measured,
       ),
       losses.length,
       project.limits.closureMean,
@@ -218,7 +221,7 @@ function withinNights(time: string, closures: readonly AsBuiltClosure[]): boolea
 }
 
 function sumsOf(total: RollUp, fibersRead: number, meanLimit: number): AsBuiltSums {
-  const { count, marks, mean, median, p95, worst, meanOver } = total;
+  const { count, marks, mean, median, p95, worst, meanOver, measured } = total;
   return {
     splices: count,
     ...marks,
@@ -229,6 +232,7 @@ function sumsOf(total: RollUp, fibersRead: number, meanLimit: number): AsBuiltSu
     worst: worst?.loss ?? null,
     meanLimit,
     meanOver,
+    ...(measured ? { measured } : {}),
   };
 }
 
@@ -351,7 +355,7 @@ function spliceOf(
   limits: Limits,
   book: PassedOver,
 ): AsBuiltSplice {
-  const { attempts, withdrawn, last, answer } = spliceHistory(facts);
+  const { attempts, withdrawn, last, answer, measured } = spliceHistory(facts);
   const earlier = [
     ...attempts.slice(0, -1).map((one) => earlierOf(one, false)),
     ...withdrawn.map((one) => earlierOf(one, true)),
@@ -370,10 +374,11 @@ function spliceOf(
     reasons: verdict.reasons.map(reasonWords),
     limit: lossLimit(splice.kind, limits),
     tries: verdict.tries,
-    readings: (last?.readings ?? []).map(({ loss, cleaveLeft, cleaveRight }) => ({
+    readings: (last?.readings ?? []).map(({ loss, cleaveLeft, cleaveRight }, index) => ({
       loss,
       cleaveLeft,
       cleaveRight,
+      ...measuredOf(measured[index] ?? null),
     })),
     worst: last ? highestLoss(last.readings) : null,
     proofTest: last ? (last.proofTestFailed ? 'failed' : 'not-failed') : null,
@@ -396,6 +401,22 @@ function spliceOf(
           note: answer.body.note,
         }
       : null,
+  };
+}
+
+function measuredOf(fact: MeasuredLoss | null): Pick<AsBuiltSplice['readings'][number], 'measured'> {
+  if (!fact) return {};
+  const { fromLeft, fromRight, method, wavelength } = fact.body;
+  return {
+    measured: {
+      loss: measuredValue(fact.body),
+      fromLeft,
+      fromRight,
+      method,
+      wavelength,
+      at: fact.madeAt,
+      by: fact.by,
+    },
   };
 }
 

@@ -31,6 +31,18 @@ const readingSchema = z.strictObject({
   loss: db.nullable().describe('dB, estimated by the splicing machine; null where none was read.'),
   cleaveLeft: degrees.nullable(),
   cleaveRight: degrees.nullable(),
+  measured: z
+    .strictObject({
+      loss: db.nullable().describe('dB: the mean of both directions; null where one direction gives none.'),
+      fromLeft: db.nullable(),
+      fromRight: db.nullable(),
+      method: z.enum(['otdr', 'power-meter']),
+      wavelength: z.int().describe('nm'),
+      at: timeSchema,
+      by: text.nullable(),
+    })
+    .optional()
+    .describe('Where it was measured. Never mixed with the estimate.'),
 });
 
 const tryText = {
@@ -87,6 +99,10 @@ const sumsSchema = z.strictObject({
   worst: db.nullable(),
   meanLimit: db,
   meanOver: z.boolean(),
+  measured: z
+    .strictObject({ fibers: z.int(), mean: db, over: z.boolean() })
+    .optional()
+    .describe('Of the fibers that were measured, by those losses alone. All the others are estimates.'),
 });
 export type AsBuiltSums = z.infer<typeof sumsSchema>;
 
@@ -228,8 +244,10 @@ const asBuiltSchema = z.strictObject({
     })
     .describe('The records that this follows from.'),
   losses: z
-    .literal('estimated')
-    .describe('All losses are estimates of the splicing machine, none is measured.'),
+    .enum(['estimated', 'estimated-and-measured'])
+    .describe(
+      'Losses are estimates of the splicing machine; those that were measured stand beside them as measured.',
+    ),
   sites: z.array(
     z.strictObject({
       id: idSchema,

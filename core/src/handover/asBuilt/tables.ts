@@ -1,4 +1,5 @@
 import { markWords } from '../../splice/words';
+import { measuredWith } from '../../splice/record/measured';
 import type { AsBuilt, AsBuiltClosure, AsBuiltSplice } from './schema';
 
 /** A cell as it is stored: a number stays a number. A time is ISO 8601 in UTC. */
@@ -29,6 +30,10 @@ export const spliceColumns: readonly Column[] = [
   column('Circuit', 'text', 20),
   column('Verdict', 'text', 12),
   column('Estimated loss (dB)', 'loss', 10),
+  column('Measured loss (dB)', 'loss', 10),
+  column('From left (dB)', 'loss', 9),
+  column('From right (dB)', 'loss', 9),
+  column('Measured with', 'text', 18),
   column('Limit (dB)', 'loss', 8),
   column('Cleave left (°)', 'number', 9),
   column('Cleave right (°)', 'number', 9),
@@ -56,7 +61,7 @@ export function spliceRows({
       ...[end.cable, end.fiber, end.unit, end.colors],
       ...[connector, null, null, null],
       ...[circuit, light],
-      ...[null, null, null, null, null],
+      ...[null, null, null, null, null, null, null, null, null],
       ...[at, by],
       ...[null, null, null, null, null, null, null],
     ]);
@@ -83,6 +88,10 @@ function fiberRow(splice: AsBuiltSplice, index: number): Cell[] {
     splice.circuit,
     splice.planned ? markWords[splice.mark] : `Not planned (${markWords[splice.mark]})`,
     reading?.loss ?? null,
+    reading?.measured?.loss ?? null,
+    reading?.measured?.fromLeft ?? null,
+    reading?.measured?.fromRight ?? null,
+    reading?.measured ? measuredWith(reading.measured) : null,
     splice.limit,
     reading?.cleaveLeft ?? null,
     reading?.cleaveRight ?? null,
@@ -112,10 +121,12 @@ export const summaryColumns: readonly Column[] = [
   column('To redo', 'number', 8),
   column('Open', 'number', 8),
   column('Fibers read', 'number', 8),
-  column('Mean (dB)', 'loss', 9),
+  column('Mean, estimated (dB)', 'loss', 9),
   column('Median (dB)', 'loss', 9),
   column('95 % below (dB)', 'loss', 9),
   column('Worst (dB)', 'loss', 9),
+  column('Fibers measured', 'number', 8),
+  column('Mean, measured (dB)', 'loss', 9),
   column('Mean limit (dB)', 'loss', 9),
   column('Sealed', 'text', 10),
   column('Test rounds', 'number', 8),
@@ -139,6 +150,8 @@ export function summaryRows({ closures }: Pick<AsBuilt, 'closures'>): Cell[][] {
       sums.median,
       sums.p95,
       sums.worst,
+      sums.measured?.fibers ?? 0,
+      sums.measured?.mean ?? null,
       sums.meanLimit,
       seal.sealed ? 'yes' : seal.tickedOnly ? 'ticked' : 'no',
       seal.rounds.length,

@@ -5,6 +5,7 @@ import { sheathMarks } from '../../prepare/seals/sheathMarks';
 import type { Fact } from '../../facts';
 import type { FiberEnd } from '../../plan/fiberEnd';
 import type { ClosureLedger } from '../../splice/record/ledger';
+import { highestMeasured } from '../../splice/record/measured';
 import { highestLoss } from '../../splice/record/reading';
 import type { Mark } from '../../splice/record/verdict';
 import type { ProjectDefinition } from '../projectFile';
@@ -22,8 +23,10 @@ export interface FindEntry {
   readonly right: string;
   readonly circuit: string | null;
   readonly mark: Mark;
-  /** dB */
+  /** dB, estimated. */
   readonly worst: number | null;
+  /** The highest that was measured, dB. */
+  readonly measured: number | null;
 }
 
 /** Everything of a project that can be found, ready to be looked through. */
@@ -48,7 +51,7 @@ export function findIndex(
     if (!ledger) continue;
     const site = siteOf(definition.sites, closure.siteId);
     for (const { tray, splices } of ledger.trays)
-      for (const { splice, verdict, readings } of splices) {
+      for (const { splice, verdict, readings, measured } of splices) {
         const entry: FindEntry = {
           closureId: closure.id,
           siteId: site.id,
@@ -60,6 +63,7 @@ export function findIndex(
           circuit: splice.circuit ?? null,
           mark: verdict.mark,
           worst: highestLoss(readings),
+          measured: highestMeasured(measured),
         };
         const words = [
           // Written in one, so that a bare number means a fiber.

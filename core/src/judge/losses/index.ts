@@ -4,3 +4,4 @@ export * from './distribution';
 export * from './heatMap';
 export * from './rows';
 export * from './tomorrow';
+export * from './worthMeasuring';

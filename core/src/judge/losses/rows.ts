@@ -5,7 +5,7 @@ import type { ClosureLedger } from '../../splice/record/ledger';
 import { unitOf, type UnitKind } from '../../line/fiberNumber';
 import type { Cable } from '../../line/cable';
 import { exceeds } from '../../limits/limits';
-import { pairOf } from '../odds/adviceAt';
+import { pairOf, termOf } from '../odds/adviceAt';
 
 /** A fiber of a splice that was tried, in its place, with what it was made by: what the losses are looked at by. */
 export interface LossRow {
@@ -25,8 +25,12 @@ export interface LossRow {
   /** ms since 1970, and the day of that night. */
   readonly at: number;
   readonly day: string;
-  /** dB, of the try that is in the tray; null: it broke. */
+  /** What the mode fields of the two cables cost by themselves, dB; null where one is not known. */
+  readonly pairTerm: number | null;
+  /** dB, estimated by the machine, of the try that is in the tray; null: it broke. */
   readonly loss: number | null;
+  /** dB, measured; null where it was not. */
+  readonly measured: number | null;
   /** The largest that holds, dB. */
   readonly limit: number;
   readonly over: boolean;
@@ -46,7 +50,7 @@ export function lossRows(
   const rows: LossRow[] = [];
   for (const { closureId, ledger } of closures)
     for (const { tray, splices } of ledger.trays)
-      for (const { splice, facts, verdict, readings } of splices) {
+      for (const { splice, facts, verdict, readings, measured } of splices) {
         if (readings.length === 0) continue;
         // Nearly every splice was tried once; then its history need not be written out.
         const [only] = facts;
@@ -61,6 +65,7 @@ export function lossRows(
           slot: splice.slot,
           kind: splice.kind,
           pair: pairOf(splice),
+          pairTerm: termOf(splice, cables),
           machine: last.body.gear?.machine?.id ?? null,
           person: last.by,
           at: Date.parse(last.madeAt),
@@ -78,6 +83,7 @@ export function lossRows(
             position: index + 1,
             unit: unit && { kind: unit.kind, number: unit.unit },
             loss,
+            measured: measured[index] ?? null,
             over: loss !== null && exceeds(loss, limit),
           });
         });

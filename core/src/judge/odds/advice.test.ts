@@ -52,7 +52,8 @@ test('measured first where an estimate can’t be trusted', () => {
   expect(advise({ ...sure, measuredHolds: 0.05 }, usual).choice).not.toBe('measure');
 });
 
-const chance = fc.double({ min: 0, max: 1, noNaN: true });
+/** In steps of a twentieth: 0 and 1 are among them, and none of the others is so rare that 1500 games may miss it. */
+const chance = fc.integer({ min: 0, max: 20 }).map((twentieths) => twentieths / 20);
 const situations = fc.record({
   bad: fc.boolean(),
   mustGo: fc.boolean(),

@@ -89,7 +89,7 @@ function redoCost(at: Situation, costs: Costs, holds: Situation['holds'], done: 
 function flip(at: Situation, costs: Costs, others: number): number | null {
   const cost = (chance: number) => {
     // What comes after it moves with it.
-    const share = at.holds[0] > 0 ? chance / at.holds[0] : 0;
+    const share = at.holds[0] > 1e-9 ? chance / at.holds[0] : 0;
     const holds = [chance, Math.min(1, at.holds[1] * share), Math.min(1, at.holds[2] * share)] as const;
     return redoCost(at, costs, holds, 0)!;
   };

@@ -9,6 +9,7 @@ import { usualWeights } from '../../limits/weights';
 import { quantileSorted } from '../../statistics/quantile';
 import { advise, meanOverChance, type Advice } from './advice';
 import { costsOf } from './costs';
+import { fieldsDiffer, measuresOver, type Differences } from './measuring';
 import { threeRedos, type RedoOdds } from './redoOdds';
 import type { OddsRecord } from './record';
 
@@ -41,11 +42,7 @@ export interface AdviceAt {
   readonly minutesLeft: number | null;
 }
 
-/** Above this difference of their mode fields two cables differ. dB */
-const differs = 0.004;
-/** Chance that a measurement from both ends is within the limit where the estimate is a little over it and the mode fields differ. From memory. */
-const measuresWell = 0.35;
-/** A little: dB. */
+/** An estimate so far over its limit is believed, dB. */
 const little = 0.05;
 /** Fewer readings are no range. */
 const fewest = 4;
@@ -80,8 +77,9 @@ export function adviceAt(at: AdviceAt): SpliceAdvice | null {
   const meanOver = meansAfter(tray, state, odds.mean);
   // It holds, and so does the mean.
   if (!bad && meanOver.stays - meanOver.redone < 0.2) return null;
-  const fieldsDiffer = (pairTerm ?? 0) > differs;
+  const differ = fieldsDiffer(pairTerm);
   const worst = highestLoss(last.readings);
+  const known = differencesIn(ledger).get(pairOf(splice));
   const left = triesLeft(verdict, limits);
   const advice = advise(
     {
@@ -93,11 +91,18 @@ export function adviceAt(at: AdviceAt): SpliceAdvice | null {
       minutes: at.minutes,
       minutesLeft: at.minutesLeft,
       meanOver,
-      measuredHolds: fieldsDiffer && worst !== null && worst - limit <= little ? measuresWell : null,
+      measuredHolds:
+        differ && worst !== null && worst - limit <= little && state.measured.length === 0
+          ? last.readings.reduce(
+              (chance, { loss }) =>
+                loss === null ? chance : chance * (1 - measuresOver(loss, limit, pairTerm, known)),
+              1,
+            )
+          : null,
     },
     costsOf(limits.weights ?? usualWeights),
   );
-  return { advice, odds, limit, redosLeft, triesLeft: left, pair: rangeOf(at, splice), fieldsDiffer };
+  return { advice, odds, limit, redosLeft, triesLeft: left, pair: rangeOf(at, splice), fieldsDiffer: differ };
 }
 
 function failedInARow(
@@ -116,12 +121,33 @@ export function pairOf({ left, right }: Pick<Splice, 'left' | 'right'>): string 
   return [left[0]!.cableId, right[0]!.cableId].sort().join(' ');
 }
 
-function termOf({ left, right }: Splice, cables: AdviceAt['cables']): number | null {
+/** What the mode fields of the two cables cost by themselves, dB; null where one is not known. */
+export function termOf(
+  { left, right }: Pick<Splice, 'left' | 'right'>,
+  cables: ReadonlyMap<string, Cable>,
+): number | null {
   const [one, other] = [left, right].map((ends) => {
     const cable = cables.get(ends[0]!.cableId);
     return cable ? fiberOf(cable).modeField : null;
   });
   return one == null || other == null ? null : mismatchLoss(one, other);
+}
+
+/** What measured losses lay above their estimates, by the pair of cables. */
+export function differencesIn(ledger: ClosureLedger): ReadonlyMap<string, Differences> {
+  const found = new Map<string, { count: number; sum: number }>();
+  for (const { tally, splices } of ledger.trays) {
+    if (tally.measured === 0) continue;
+    for (const { splice, measured, readings } of splices)
+      measured.forEach((loss, index) => {
+        const estimate = readings[index]?.loss ?? null;
+        if (loss === null || estimate === null) return;
+        const pair = pairOf(splice);
+        const own = found.get(pair) ?? { count: 0, sum: 0 };
+        found.set(pair, { count: own.count + 1, sum: own.sum + loss - estimate });
+      });
+  }
+  return found;
 }
 
 /** The chance that the tray's mean ends over its limit: where the splice stays as it is, and where it is made again and reads as good ones do. */

@@ -1,4 +1,11 @@
-import { compareFacts, type Attempt, type Correction, type OwnerAnswer, type SpliceFact } from '../../facts';
+import {
+  compareFacts,
+  type Attempt,
+  type Correction,
+  type MeasuredLoss,
+  type OwnerAnswer,
+  type SpliceFact,
+} from '../../facts';
 import type { Reading } from './reading';
 
 /** An attempt as it stands after its corrections. */
@@ -23,6 +30,10 @@ export interface SpliceHistory {
   readonly last: StandingAttempt | null;
   /** The latest answer about that attempt as it stands now, or null. A new try or a correction voids earlier answers. */
   readonly answer: OwnerAnswer | null;
+  /** What was measured of that attempt last, one per fiber; empty where nothing was. */
+  readonly measured: readonly (MeasuredLoss | null)[];
+  /** Something of it was measured after that answer, which was given without knowing. */
+  readonly measuredSince: boolean;
 }
 
 /**
@@ -86,9 +97,29 @@ export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
 
   const last = attempts.at(-1) ?? null;
   let answer: OwnerAnswer | null = null;
+  let measured: (MeasuredLoss | null)[] | null = null;
+  let measuredSince = false;
   for (const fact of facts) {
     if (!last || fact.kind === 'attempt' || fact.body.attemptId !== last.fact.id) continue;
+    if (fact.kind === 'measured-loss') {
+      const { position, fromLeft, fromRight } = fact.body;
+      if (position > last.readings.length) continue;
+      measured ??= last.readings.map(() => null);
+      measured[position - 1] = fromLeft === null && fromRight === null ? null : fact;
+      measuredSince = true;
+      continue;
+    }
     answer = fact.kind === 'owner-answer' ? fact : null;
+    measuredSince = false;
   }
-  return { attempts, withdrawn, last, answer };
+  return {
+    attempts,
+    withdrawn,
+    last,
+    answer,
+    measured: measured?.some(Boolean) ? measured : nothingMeasured,
+    measuredSince,
+  };
 }
+
+const nothingMeasured: readonly null[] = [];

@@ -3,6 +3,7 @@ import type { Limits } from '../../limits/limits';
 import type { ClosurePlan, PlannedTray } from '../../plan/trays/closurePlan';
 import type { PlacedSplice } from '../../plan/trays/trayLayout';
 import { spliceHistory, spliceOrder } from './history';
+import { measuredLosses } from './measured';
 import { asPlanned } from './orientation';
 import type { Reading } from './reading';
 import { rollUp, sumTallies, tally, type RollUp, type Tally } from './rollUp';
@@ -19,6 +20,8 @@ export interface SpliceState {
   readonly verdict: Verdict;
   /** Of the attempt that is in the tray, one per fiber; empty without one. */
   readonly readings: readonly Reading[];
+  /** dB, one per fiber of that attempt where it was measured, else null; empty where nothing was. Never mixed with what the machine estimated. */
+  readonly measured: readonly (number | null)[];
 }
 
 export interface TrayState {
@@ -67,7 +70,7 @@ export function buildLedger(plan: ClosurePlan, facts: Iterable<Fact>, limits: Li
     trays,
     sortedLosses,
     unplanned,
-    rollUp: rollUp(total, sortedLosses, limits.closureMean),
+    rollUp: rollUp(total, sortedLosses, limits.closureMean, limits.measured),
   };
 }
 
@@ -98,7 +101,12 @@ export function addFact(ledger: ClosureLedger, fact: Fact): ClosureLedger {
     ...ledger,
     trays,
     sortedLosses,
-    rollUp: rollUp(sumTallies(trays.map((state) => state.tally)), sortedLosses, ledger.limits.closureMean),
+    rollUp: rollUp(
+      sumTallies(trays.map((state) => state.tally)),
+      sortedLosses,
+      ledger.limits.closureMean,
+      ledger.limits.measured,
+    ),
   };
 }
 
@@ -177,6 +185,7 @@ function spliceState(splice: PlacedSplice, made: readonly SpliceFact[], limits: 
       facts,
       verdict: judgeAttempt(first.body, 1, null, splice.kind, limits),
       readings: first.body.readings,
+      measured: noneMeasured,
     };
   const history = spliceHistory(facts);
   return {
@@ -184,10 +193,12 @@ function spliceState(splice: PlacedSplice, made: readonly SpliceFact[], limits: 
     facts,
     verdict: judgeSplice(history, splice.kind, limits),
     readings: history.last?.readings ?? noReadings,
+    measured: history.measured.length > 0 ? measuredLosses(history.measured) : noneMeasured,
   };
 }
 
 const noReadings: readonly Reading[] = [];
+const noneMeasured: readonly (number | null)[] = [];
 
 /** @param room holds at least as many numbers as the tray has fibers; its losses are written to the start of it, upward */
 function trayState(
@@ -205,7 +216,7 @@ function trayState(
     planned,
     splices,
     tally: total,
-    rollUp: rollUp(total, sortedLosses, limits.trayMean),
+    rollUp: rollUp(total, sortedLosses, limits.trayMean, limits.measured),
   };
 }
 

@@ -1,5 +1,5 @@
 import { endsOfRuns, type FiberEnd, type FiberRun } from '../../plan/fiberEnd';
-import type { Attempt, Correction, SpliceFact } from '../../facts';
+import type { Attempt, Correction, MeasuredLoss, SpliceFact } from '../../facts';
 import type { Reading } from './reading';
 
 type Ends = { readonly left: readonly FiberEnd[]; readonly right: readonly FiberEnd[] };
@@ -25,6 +25,17 @@ export function asPlanned(fact: SpliceFact, splice: Ends): SpliceFact {
         ? { ...reading, cleaveLeft: reading.cleaveRight, cleaveRight: reading.cleaveLeft }
         : reading;
     });
+  if (fact.kind === 'measured-loss') {
+    const { position, fromLeft, fromRight } = fact.body;
+    return {
+      ...fact,
+      body: {
+        ...fact.body,
+        position: places.indexOf(position - 1) + 1,
+        ...(swapped ? { fromLeft: fromRight, fromRight: fromLeft } : {}),
+      },
+    } satisfies MeasuredLoss;
+  }
   if (fact.kind === 'attempt')
     return { ...fact, body: { ...fact.body, readings: turned(fact.body.readings) } } satisfies Attempt;
   const { result } = fact.body;

@@ -7,11 +7,13 @@ const unread = (id: string, mark: Mark): TallyInput => ({
   splice: { id, left: [id], unread: true },
   verdict: { mark },
   readings: mark === 'open' ? [] : [{ loss: null }],
+  measured: [],
 });
 const judged = (id: string, mark: Mark, ...losses: number[]): TallyInput => ({
   splice: { id, left: [id] },
   verdict: { mark },
   readings: losses.map((loss) => ({ loss })),
+  measured: [],
 });
 const held = (losses: readonly number[]) => losses.map((loss, index) => judged(String(index), 'holds', loss));
 const over = (inputs: readonly TallyInput[], limit = 0.05) =>
@@ -78,7 +80,7 @@ test('joints without a loss, mechanical ones done or to do and ones that broke, 
   const others = [
     unread('c', 'holds'),
     unread('d', 'open'),
-    { ...judged('e', 'redo'), readings: [{ loss: null }] },
+    { ...judged('e', 'redo'), readings: [{ loss: null }], measured: [] },
   ];
   // 0.05 · 3 − 0.06 over the two that will be read: b, and e once more.
   expect(over([...read, ...others.slice(2)]).allowance.mayAverage).toBeCloseTo(0.045, 12);

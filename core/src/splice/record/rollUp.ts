@@ -14,6 +14,9 @@ export interface Tally {
   readonly loss: number;
   readonly settledLoss: number;
   readonly worst: { readonly loss: number; readonly spliceId: string } | null;
+  /** Fibers of those readings that were measured as well, and the sum of what was measured, dB. */
+  readonly measured: number;
+  readonly measuredLoss: number;
 }
 
 export interface RollUp {
@@ -27,7 +30,10 @@ export interface RollUp {
   readonly median: number | null;
   readonly p95: number | null;
   readonly worst: { readonly loss: number; readonly spliceId: string } | null;
+  /** Where the owner wants measured losses and every fiber is measured, that mean decides; while some are not, both are held against the limit, each by itself. */
   readonly meanOver: boolean;
+  /** Of the fibers that were measured, by those measured losses alone; null without any. */
+  readonly measured: { readonly fibers: number; readonly mean: number; readonly over: boolean } | null;
   readonly allowance: Allowance;
 }
 
@@ -37,6 +43,7 @@ export interface TallyInput {
   readonly verdict: { readonly mark: Mark };
   /** Of the attempt that is in the tray; empty without one. */
   readonly readings: readonly { readonly loss: number | null }[];
+  readonly measured: readonly (number | null)[];
 }
 
 /** Adds up splices in the order given. */
@@ -48,7 +55,14 @@ export function tally(splices: readonly TallyInput[]): Tally {
   let loss = 0;
   let settledLoss = 0;
   let worst: Tally['worst'] = null;
-  for (const { splice, verdict, readings } of splices) {
+  let measured = 0;
+  let measuredLoss = 0;
+  for (const { splice, verdict, readings, measured: seen } of splices) {
+    for (const one of seen)
+      if (one !== null) {
+        measured += 1;
+        measuredLoss += one;
+      }
     marks[verdict.mark] += 1;
     const settled = verdict.mark !== 'open' && verdict.mark !== 'redo';
     if (!settled && !splice.unread) remaining += splice.left.length;
@@ -63,7 +77,7 @@ export function tally(splices: readonly TallyInput[]): Tally {
       if (!worst || reading.loss > worst.loss) worst = { loss: reading.loss, spliceId: splice.id };
     }
   }
-  return { marks, read, settledRead, remaining, loss, settledLoss, worst };
+  return { marks, read, settledRead, remaining, loss, settledLoss, worst, measured, measuredLoss };
 }
 
 const allMarks: readonly Mark[] = ['open', 'holds', 'redo', 'owner', 'allowed'];
@@ -71,7 +85,15 @@ const allMarks: readonly Mark[] = ['open', 'holds', 'redo', 'owner', 'allowed'];
 /** Adds up trays in the order given. */
 export function sumTallies(parts: readonly Tally[]): Tally {
   const marks: Record<Mark, number> = { open: 0, holds: 0, redo: 0, owner: 0, allowed: 0 };
-  const sum = { read: 0, settledRead: 0, remaining: 0, loss: 0, settledLoss: 0 };
+  const sum = {
+    read: 0,
+    settledRead: 0,
+    remaining: 0,
+    loss: 0,
+    settledLoss: 0,
+    measured: 0,
+    measuredLoss: 0,
+  };
   let worst: Tally['worst'] = null;
   for (const part of parts) {
     for (const mark of allMarks) marks[mark] += part.marks[mark];
@@ -80,6 +102,8 @@ export function sumTallies(parts: readonly Tally[]): Tally {
     sum.remaining += part.remaining;
     sum.loss += part.loss;
     sum.settledLoss += part.settledLoss;
+    sum.measured += part.measured;
+    sum.measuredLoss += part.measuredLoss;
     if (part.worst && (!worst || part.worst.loss > worst.loss)) worst = part.worst;
   }
   return { marks, ...sum, worst };
@@ -88,11 +112,23 @@ export function sumTallies(parts: readonly Tally[]): Tally {
 /**
  * @param sortedLosses all readings of the tally, upward, dB
  * @param meanLimit the tray's or closure's mean limit, dB
+ * @param wantsMeasured the owner wants measured losses
  */
-export function rollUp(total: Tally, sortedLosses: ArrayLike<number>, meanLimit: number): RollUp {
+export function rollUp(
+  total: Tally,
+  sortedLosses: ArrayLike<number>,
+  meanLimit: number,
+  wantsMeasured = false,
+): RollUp {
   const { marks } = total;
   const settled = marks.holds + marks.owner + marks.allowed;
   const mean = total.read > 0 ? total.loss / total.read : null;
+  const estimateOver = mean !== null && exceeds(mean, meanLimit);
+  const measuredMean = total.measured > 0 ? total.measuredLoss / total.measured : null;
+  const measured =
+    measuredMean === null
+      ? null
+      : { fibers: total.measured, mean: measuredMean, over: exceeds(measuredMean, meanLimit) };
   return {
     count: settled + marks.open + marks.redo,
     marks,
@@ -101,7 +137,11 @@ export function rollUp(total: Tally, sortedLosses: ArrayLike<number>, meanLimit:
     median: quantileSorted(sortedLosses, 0.5),
     p95: quantileSorted(sortedLosses, 0.95),
     worst: total.worst,
-    meanOver: mean !== null && exceeds(mean, meanLimit),
+    meanOver:
+      wantsMeasured && measured
+        ? measured.over || (estimateOver && measured.fibers < total.read)
+        : estimateOver,
+    measured,
     allowance: runningAllowance(meanLimit, total.settledRead, total.settledLoss, total.remaining),
   };
 }

@@ -1,6 +1,7 @@
 import { exceeds, type Limits } from '../../limits/limits';
 import type { OwnerAnswer } from '../../facts';
 import type { SpliceHistory, StandingAttempt } from './history';
+import { measuredLosses } from './measured';
 
 /** Open: not spliced. Holds. Redo. Owner: over the limit and left for the owner to decide. Allowed: the owner took it. */
 export type Mark = 'open' | 'holds' | 'redo' | 'owner' | 'allowed';
@@ -10,6 +11,12 @@ export type Reason =
   /** dB */
   | {
       readonly code: 'loss';
+      readonly fiber: number | null;
+      readonly params: { readonly loss: number; readonly limit: number };
+    }
+  /** The same of a measured loss, where the owner wants those. */
+  | {
+      readonly code: 'measured-loss';
       readonly fiber: number | null;
       readonly params: { readonly loss: number; readonly limit: number };
     }
@@ -69,11 +76,17 @@ type Judged = Pick<StandingAttempt, 'readings' | 'proofTestFailed'> & {
   readonly light?: 'dark' | 'glows' | undefined;
 };
 
-/** What one attempt has against it; empty when it holds. */
+const noneMeasured: readonly (number | null)[] = [];
+
+/**
+ * What one attempt has against it; empty when it holds.
+ * @param measured dB, by fiber, where a measured loss counts in place of the estimate; null where none does
+ */
 export function attemptReasons(
   attempt: Judged,
   kind: 'single' | 'ribbon',
   limits: Limits,
+  measured: readonly (number | null)[] = noneMeasured,
 ): readonly Reason[] {
   // The list is made only when there is something to put on it: nearly every splice has nothing against it.
   let reasons: Reason[] | null = null;
@@ -84,11 +97,13 @@ export function attemptReasons(
   for (let index = 0; index < attempt.readings.length; index += 1) {
     const reading = attempt.readings[index]!;
     const fiber = kind === 'ribbon' ? index + 1 : null;
-    if (reading.loss !== null && exceeds(reading.loss, limit))
+    const known = measured[index] ?? null;
+    const loss = known ?? reading.loss;
+    if (loss !== null && exceeds(loss, limit))
       (reasons ??= []).push({
-        code: 'loss',
+        code: known === null ? 'loss' : 'measured-loss',
         fiber,
-        params: { loss: reading.loss, limit },
+        params: { loss, limit },
       });
     if (reading.cleaveLeft !== null || reading.cleaveRight !== null)
       (reasons ??= []).push(...cleaveReasons(reading, limits, fiber));
@@ -98,10 +113,20 @@ export function attemptReasons(
 
 /**
  * Judges a splice by its last attempt. A failed proof test or a forgotten sleeve is a redo whatever else; anything else over its limit is a redo until
- * the tries are used up or the crew leaves it to the owner, and then the owner's call.
+ * the tries are used up or the crew leaves it to the owner, and then the owner's call. Where the owner wants measured losses, a fiber that was measured is
+ * judged by that, and an answer that was given before is given anew.
  */
 export function judgeSplice(history: SpliceHistory, kind: 'single' | 'ribbon', limits: Limits): Verdict {
-  return judgeAttempt(history.last, history.attempts.length, history.answer, kind, limits);
+  const { last, attempts, answer, measured, measuredSince } = history;
+  const counts = limits.measured === true && measured.length > 0;
+  return judgeAttempt(
+    last,
+    attempts.length,
+    counts && measuredSince ? null : answer,
+    kind,
+    limits,
+    counts ? measuredLosses(measured) : noneMeasured,
+  );
 }
 
 /**
@@ -109,6 +134,7 @@ export function judgeSplice(history: SpliceHistory, kind: 'single' | 'ribbon', l
  * @param last the attempt that is in the tray, or null
  * @param tries attempts that happened
  * @param answer the latest answer about that attempt, or null
+ * @param measured as in `attemptReasons`
  */
 export function judgeAttempt(
   last: Judged | null,
@@ -116,9 +142,10 @@ export function judgeAttempt(
   answer: OwnerAnswer | null,
   kind: 'single' | 'ribbon',
   limits: Limits,
+  measured: readonly (number | null)[] = noneMeasured,
 ): Verdict {
   if (!last) return untouched;
-  const reasons = attemptReasons(last, kind, limits);
+  const reasons = attemptReasons(last, kind, limits, measured);
   if (reasons.length === 0) return tries === 1 ? heldAtOnce : { mark: 'holds', reasons, tries };
   if (last.proofTestFailed || last.sleeveForgotten || last.light === 'glows')
     return { mark: 'redo', reasons, tries };

@@ -1,4 +1,4 @@
-import { formatPressure, lossText, markWords } from '@cordel/core';
+import { formatPressure, lossText, markWords, measuredWith } from '@cordel/core';
 import type { AsBuiltClosure, AsBuiltEnd, AsBuiltSplice, AsBuiltSums } from '@cordel/core/asBuilt';
 import { lossStrip, plate } from './charts';
 import { keyFigures, loss, mean, plural, type Context } from './context';
@@ -54,7 +54,7 @@ function trayPart(
   paper.heading(3, `Tray ${tray}`, within(outline));
   const state = [
     `${sums.holds + sums.allowed} of ${sums.splices} hold or are allowed`,
-    `mean ${mean(sums.mean)} dB, limit ${mean(sums.meanLimit)}`,
+    `mean ${mean(sums.mean)} dB estimated${sums.measured ? `, ${mean(sums.measured.mean)} dB measured on ${plural(sums.measured.fibers, 'fiber', 'fibers')}` : ''}, limit ${mean(sums.meanLimit)}`,
     `highest ${loss(sums.worst)} dB`,
   ].join(' · ');
   if (sums.open === sums.splices) {
@@ -87,6 +87,47 @@ function trayPart(
   const ribbons = own.filter(({ kind }) => kind === 'ribbon');
   if (single.length > 0) singles(context, single);
   if (ribbons.length > 0) ribbonTable(context, ribbons);
+  measuredTable(context, own);
+}
+
+/** What was measured: each direction and the loss that follows, beside what the machine had estimated. */
+function measuredTable({ paper }: Context, splices: readonly AsBuiltSplice[]): void {
+  const rows = splices.flatMap((one) =>
+    one.readings.flatMap(({ loss: estimate, measured }, index): TableCell[][] => {
+      if (!measured) return [];
+      const over = measured.loss !== null && measured.loss > one.limit + 1e-9;
+      return [
+        [
+          one.slot === null ? '–' : String(one.slot),
+          endCell(one.left[index]!),
+          loss(estimate),
+          loss(measured.fromLeft),
+          loss(measured.fromRight),
+          {
+            text: measured.loss === null ? 'one end only' : loss(measured.loss),
+            look: 'small-strong',
+            color: over ? accent : ink,
+          },
+          [measuredWith(measured), measured.by].filter(Boolean).join(', '),
+        ],
+      ];
+    }),
+  );
+  if (rows.length === 0) return;
+  paper.text('Measured (dB)', 'small-heading');
+  paper.table(
+    [
+      { title: 'Slot', share: 5 },
+      { title: 'Left', share: 27 },
+      { title: 'Estimated', share: 10, align: 'right' },
+      { title: 'From left', share: 10, align: 'right' },
+      { title: 'From right', share: 10, align: 'right' },
+      { title: 'Measured', share: 12, align: 'right' },
+      { title: 'With, by', share: 26 },
+    ],
+    rows,
+    { look: 'tiny', rowHeight: 10.5 },
+  );
 }
 
 /** Which fiber of its cable. */
@@ -105,7 +146,7 @@ const singleColumns: TableColumn[] = [
   { title: 'Slot', share: 5 },
   { title: 'Left', share: 27 },
   { title: 'Right', share: 27 },
-  { title: 'Loss (dB)', share: 9, align: 'right' },
+  { title: 'Est. (dB)', share: 9, align: 'right' },
   { title: 'Verdict', share: 19 },
   { title: 'Circuit', share: 13 },
 ];
@@ -149,7 +190,7 @@ function ribbonTable({ paper, told }: Context, splices: readonly AsBuiltSplice[]
     { title: 'Slot', share: 4 },
     { title: 'Left', share: 17 },
     { title: 'Right', share: 17 },
-    { title: 'Losses of its fibers, in order (dB)', share: 48 },
+    { title: 'Estimated losses of its fibers, in order (dB)', share: 48 },
     { title: 'Verdict', share: 14 },
   ];
   const run = (ends: readonly AsBuiltEnd[]): TableCell => {

@@ -46,12 +46,12 @@ export function keyFigures(
     ],
     [
       `${mean(sums.mean)} dB`,
-      `mean of ${sums.fibersRead} fibers, limit ${mean(sums.meanLimit)}`,
+      `estimated mean of ${sums.fibersRead} fibers, limit ${mean(sums.meanLimit)}${sums.measured ? `; measured ${mean(sums.measured.mean)} on ${sums.measured.fibers}` : ''}`,
       sums.meanOver,
     ],
     [
       `${loss(sums.worst)} dB`,
-      `highest, limit ${lossText(limits.singleMax)} single, ${lossText(limits.ribbonFiberMax)} ribbon`,
+      `highest estimate, limit ${lossText(limits.singleMax)} single, ${lossText(limits.ribbonFiberMax)} ribbon`,
       false,
     ],
     [

@@ -12,9 +12,10 @@ export function lastPages({ paper, built, when }: Context, fingerprint: string):
   paper.text(
     `Single splice ${lossText(limits.singleMax)} dB, fiber of a ribbon ${lossText(limits.ribbonFiberMax)} dB, mean of a tray ${lossText(limits.trayMean)} dB, of a closure ${lossText(limits.closureMean)} dB; cleave angle ${limits.cleaveAngleMax}°; ${limits.tries} tries before it is the owner’s call.`,
   );
-  paper.heading(3, 'What is estimated', { bookmark: false });
+  const measured = closures.reduce((sum, { sums }) => sum + (sums.measured?.fibers ?? 0), 0);
+  paper.heading(3, 'What is estimated, and what is measured', { bookmark: false });
   paper.text(
-    `All losses are estimates that the splicing machine makes from pictures of the joint; none is measured. The actual loss of a splice is the mean of readings with a reflectometer from both ends.${records.simulated > 0 ? ` ${plural(records.simulated, 'reading is', 'readings are')} simulated: no glass was involved.` : ''}${records.unread > 0 ? ` ${plural(records.unread, 'record', 'records')} of a newer Cordel count for nothing here.` : ''}`,
+    `${measured === 0 ? 'All losses are estimates that the splicing machine makes from pictures of the joint; none is measured.' : `Losses are estimates that the splicing machine makes from pictures of the joint, but for what is written as measured: ${plural(measured, 'fiber', 'fibers')}. The two are in no mean together.${limits.measured ? ' Where a fiber was measured, its verdict follows from that.' : ''}`} The actual loss of a splice is the mean of readings with a reflectometer from both ends.${records.simulated > 0 ? ` ${plural(records.simulated, 'reading is', 'readings are')} simulated: no glass was involved.` : ''}${records.unread > 0 ? ` ${plural(records.unread, 'record', 'records')} of a newer Cordel count for nothing here.` : ''}`,
   );
   paper.heading(3, 'Gear and calibrations', { bookmark: false });
   const machines = [...new Set(closures.flatMap((one) => one.machines))].sort();

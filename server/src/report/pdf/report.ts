@@ -39,7 +39,7 @@ export async function pdfReport({
     letter: project.units === 'in',
     at,
     head: built.scope === 'closure' ? `${name} · ${project.name}` : name,
-    foot: `Cordel · ${when(at)} (${zone}) · fingerprint ${fingerprint.slice(0, 16)} · losses are estimates of the splicing machine`,
+    foot: `Cordel · ${when(at)} (${zone}) · fingerprint ${fingerprint.slice(0, 16)} · losses are estimates of the splicing machine${built.losses === 'estimated' ? '' : ' unless written as measured'}`,
   });
   const total = closures.reduce((sum, { splices }) => sum + splices.length, 0);
   let done = 0;

@@ -16,6 +16,7 @@ import { followFiber, type WayStep } from '@cordel/core/follow';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
+import { lossTold } from '../../../shell/words';
 import { useLedgers } from '../../../data/ledger';
 import { useProject } from '../../../data/projects';
 import { Action } from '../../../ui/Action';
@@ -257,7 +258,7 @@ function StepRow({
           <Type look="heading" style={styles.flex}>
             {site.name}
           </Type>
-          <Type look="reading">{loss === null ? markWords[mark] : `${formatLoss(loss)} dB`}</Type>
+          <Type look="reading">{lossTold(loss, state?.measured[step.index] ?? null) || markWords[mark]}</Type>
         </View>
         <Type look="small" tone="soft">
           {step.place ? `tray ${step.place.tray}, slot ${step.place.slot}` : 'no slot'}

@@ -247,7 +247,7 @@ function Headline({ atHand: { ledger } }: { atHand: ClosureAtHand }) {
         </Type>
         <Type tone="soft" style={styles.words}>
           {' '}
-          dB mean, limit {formatLoss(rollUp.allowance.limit)}
+          dB mean est., limit {formatLoss(rollUp.allowance.limit)}
         </Type>
       </View>
     </View>

@@ -217,7 +217,7 @@ function TrayMean({ tray, limits }: { tray: TrayState; limits: Limits }) {
   return (
     <View style={styles.mean}>
       <Type look="small" tone="soft">
-        Tray mean{' '}
+        Tray mean est.{' '}
         <Type look="heading" tone={meanOver ? 'accent' : 'ink'}>
           {meanWords(tray.rollUp)}
         </Type>{' '}

@@ -1,6 +1,8 @@
 import type { Fact, SpliceState, TrayState } from '@cordel/core';
 import type { Said, SpliceAdvice } from '@cordel/core/advice';
 import type { HandWork } from '@cordel/core/prepare';
+import { router } from 'expo-router';
+import { places } from '../../../shell/places';
 import { cablesOf, type ClosureAtHand } from '../../../data/ledger';
 import { GearSheet } from '../gear/GearSheet';
 import type { BenchGear } from '../gear/useGearAtBench';
@@ -50,6 +52,11 @@ export function BenchSheets(props: BenchSheetsProps) {
           onClose={onClose}
           onCorrect={bench.correct}
           onFollow={onFollow}
+          onMeasure={() =>
+            router.navigate(
+              places.measure(projectId, closure.id, here.splice.tray, { slot: here.splice.slot, fiber: 1 }),
+            )
+          }
         />
       );
     case 'keys':

@@ -2,6 +2,8 @@ import {
   adviceWords,
   fiberName,
   formatAngle,
+  highestLoss,
+  highestMeasured,
   markWords,
   reasonWords,
   sleeveWords,
@@ -22,7 +24,8 @@ import { space, stroke, touch } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import type { Details } from './types';
 import { RibbonStrip } from './RibbonStrip';
-import { lossWords, nextTry, redosWords } from '../record/words';
+import { lossTold } from '../../../shell/words';
+import { nextTry, redosWords } from '../record/words';
 
 interface SpliceCardProps {
   state: SpliceState;
@@ -82,6 +85,7 @@ export const SpliceCard = memo(function SpliceCard({
     left: fiberName(cable.left, ends.left.fiber),
     right: fiberName(cable.right, ends.right.fiber),
   };
+  const told = lossTold(highestLoss(state.readings), highestMeasured(state.measured));
   const redo = verdict.mark === 'redo';
   const seen = details.before[fiber] ?? null;
   // Each alone has room; together they would push the glass out of sight.
@@ -204,7 +208,7 @@ export const SpliceCard = memo(function SpliceCard({
           <Pressable role="button" onPress={onHistory} style={styles.history}>
             <Type look="smallStrong" style={styles.link}>
               {verdict.tries > 0
-                ? `${markWords[verdict.mark]}${lossWords(state) ? ` ${lossWords(state)} dB` : ''} · ${verdict.tries} ${verdict.tries === 1 ? 'try' : 'tries'}`
+                ? `${markWords[verdict.mark]}${told ? ` ${told}` : ''} · ${verdict.tries} ${verdict.tries === 1 ? 'try' : 'tries'}`
                 : 'Taken back'}
             </Type>
           </Pressable>

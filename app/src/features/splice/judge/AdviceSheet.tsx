@@ -1,4 +1,12 @@
-import { formatLoss, formatMean, type ClosureLedger, type SpliceState, type TrayState } from '@cordel/core';
+import {
+  formatLoss,
+  formatMean,
+  highestLoss,
+  highestMeasured,
+  type ClosureLedger,
+  type SpliceState,
+  type TrayState,
+} from '@cordel/core';
 import {
   adviceLine,
   choiceWords,
@@ -9,6 +17,7 @@ import {
   type SpliceAdvice,
 } from '@cordel/core/advice';
 import { StyleSheet, View } from 'react-native';
+import { lossTold } from '../../../shell/words';
 import { Sheet } from '../../../ui/Sheet';
 import { useCordelTheme } from '../../../ui/theme';
 import { space, stroke } from '../../../ui/tokens';
@@ -54,7 +63,7 @@ export function AdviceSheet({
           : `From ${Math.round(odds.tries)} first tries between these cables with this machine, later ones counting more, and from how redos went. While they are few, what is usual counts with them.`}
       </Type>
       <Rows
-        title="What this reading does, where it stays"
+        title="What this estimate does, where it stays"
         rows={[
           ...(effect.ribbonMean === null
             ? []
@@ -66,10 +75,24 @@ export function AdviceSheet({
           ...(effect.rank === null
             ? []
             : [['in its tray', effect.rank === 1 ? 'the worst' : 'the second worst'] as const]),
+          ['the record will show', recordWords(state)],
         ]}
       />
     </Sheet>
   );
+}
+
+/** What stands of it in what is handed over, where nothing more is done. */
+function recordWords(state: SpliceState): string {
+  const loss = lossTold(highestLoss(state.readings), highestMeasured(state.measured));
+  const what = {
+    open: 'not spliced',
+    holds: 'holds',
+    allowed: 'over its limit, allowed by the owner',
+    redo: 'to be redone, which stands against acceptance',
+    owner: 'the owner’s call, which stands against acceptance',
+  }[state.verdict.mark];
+  return [loss, what].filter(Boolean).join(': ');
 }
 
 function means({

@@ -31,10 +31,21 @@ interface HistorySheetProps {
   onCorrect: (attemptId: string, result: Result | null, why: Why) => void;
   /** Goes to the fiber's way through the other closures. */
   onFollow: () => void;
+  /** Goes to where measured losses are entered. */
+  onMeasure: () => void;
 }
 
 /** Everything that happened at a splice, in order, and the place to correct what was written down wrongly. */
-export function HistorySheet({ state, facts, zone, open, onClose, onCorrect, onFollow }: HistorySheetProps) {
+export function HistorySheet({
+  state,
+  facts,
+  zone,
+  open,
+  onClose,
+  onCorrect,
+  onFollow,
+  onMeasure,
+}: HistorySheetProps) {
   const { palette } = useCordelTheme();
   const [correcting, setCorrecting] = useState<string | null>(null);
   const known = useServerBook(true).data;
@@ -86,6 +97,9 @@ export function HistorySheet({ state, facts, zone, open, onClose, onCorrect, onF
           ) : null}
         </View>
       ))}
+      {state.readings.some(({ loss }) => loss !== null) ? (
+        <Action bench label="Enter a measured loss" onPress={onMeasure} style={styles.correct} />
+      ) : null}
       <Action bench label="Follow this fiber" onPress={onFollow} style={styles.correct} />
     </Sheet>
   );

@@ -1,6 +1,8 @@
 import {
   fiberName,
+  formatLoss,
   highestLoss,
+  highestMeasured,
   lossLimit,
   markWords,
   type Cable,
@@ -46,6 +48,7 @@ export const SpliceRow = memo(function SpliceRow({
   const left = splice.left[0]!;
   const name = fiberName(cables.get(left.cableId)!, left.fiber);
   const loss = lossWords(state);
+  const measured = highestMeasured(state.measured);
   const knot = useMemo(() => <Knot mark={verdict.mark} size={18} />, [verdict.mark]);
   const alarm = verdict.mark === 'redo';
   const word = other ? `${other} here` : here && verdict.mark === 'open' ? 'Now' : markWords[verdict.mark];
@@ -76,6 +79,12 @@ export const SpliceRow = memo(function SpliceRow({
                 {loss}
               </Type>
             ) : null}
+            {loss ? (
+              <Type look="small" tone="soft">
+                est.
+              </Type>
+            ) : null}
+            {measured === null ? null : <Type look="smallStrong">{`${formatLoss(measured)} meas.`}</Type>}
             <Type look="small" tone={alarm ? 'accent' : here ? 'ink' : 'soft'}>
               {word}
             </Type>
@@ -105,7 +114,9 @@ const styles = StyleSheet.create({
   spring: { flex: 1 },
   result: {
     minWidth: 92,
+    flexShrink: 1,
     flexDirection: 'row',
+    flexWrap: 'wrap',
     alignItems: 'baseline',
     justifyContent: 'flex-end',
     gap: space.small,

@@ -66,18 +66,29 @@ function TrayAt({ projectId, atHand, tray }: { projectId: string; atHand: Closur
           .join(' · ')}
         up={{ href: places.closure(projectId, closure.id), name: 'the closure' }}
         foot={
-          next ? (
+          next || tray.tally.read > 0 ? (
             <View style={styles.foot}>
-              <Action
-                bench
-                kind="now"
-                label={
-                  next.verdict.mark === 'redo'
-                    ? `Redo slot ${next.splice.slot}`
-                    : `Splice slot ${next.splice.slot}`
-                }
-                onPress={() => openSplice(next.splice.id)}
-              />
+              {tray.tally.read > 0 ? (
+                <Action
+                  bench
+                  label="Measured losses"
+                  style={styles.grow}
+                  onPress={() => router.navigate(places.measure(projectId, closure.id, tray.tray))}
+                />
+              ) : null}
+              {next ? (
+                <Action
+                  bench
+                  kind="now"
+                  style={styles.grow}
+                  label={
+                    next.verdict.mark === 'redo'
+                      ? `Redo slot ${next.splice.slot}`
+                      : `Splice slot ${next.splice.slot}`
+                  }
+                  onPress={() => openSplice(next.splice.id)}
+                />
+              ) : null}
             </View>
           ) : null
         }
@@ -89,4 +100,7 @@ function TrayAt({ projectId, atHand, tray }: { projectId: string; atHand: Closur
   );
 }
 
-const styles = StyleSheet.create({ foot: { padding: space.small } });
+const styles = StyleSheet.create({
+  foot: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small, padding: space.small },
+  grow: { flexGrow: 1 },
+});

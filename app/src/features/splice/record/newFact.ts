@@ -3,6 +3,7 @@ import {
   type Attempt,
   type Correction,
   type Fact,
+  type MeasuredLoss,
   type Origin,
   type OwnerAnswer,
   type PlacedSplice,
@@ -84,6 +85,10 @@ export function newCorrection(about: About, attemptId: string, result: Result | 
     ...base('correction', about),
     body: { attemptId, result, ...(because ? { because } : {}), reason },
   };
+}
+
+export function newMeasuredLoss(about: About, body: Omit<MeasuredLoss['body'], 'note'>): MeasuredLoss {
+  return { ...base('measured-loss', about), body: { ...body, note: '' } };
 }
 
 export function newOwnerAnswer(

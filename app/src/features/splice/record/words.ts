@@ -1,6 +1,7 @@
 import {
   formatLoss,
   highestLoss,
+  highestMeasured,
   lossLimit,
   reasonWords,
   triesLeft,
@@ -26,7 +27,7 @@ export function verdictLine(state: SpliceState, limits: Limits): string {
     case 'holds':
       return lossWords(state) === ''
         ? `${place} holds: it stays dark.`
-        : `${place} holds: ${lossWords(state)} of ${limit} dB.`;
+        : `${place} holds: ${measuredCounts(state, limits) ?? lossWords(state)} of ${limit} dB.`;
     case 'redo':
       return `${place}, redo. ${reasons}`;
     case 'owner':
@@ -34,6 +35,14 @@ export function verdictLine(state: SpliceState, limits: Limits): string {
     case 'allowed':
       return `${place} is allowed. ${reasons}`;
   }
+}
+
+/** "measured 0.04", where that is what it holds by. */
+function measuredCounts(state: SpliceState, { measured }: Limits): string | null {
+  const highest = highestMeasured(state.measured);
+  return measured && highest !== null && state.measured.every((one) => one !== null)
+    ? `measured ${formatLoss(highest)}`
+    : null;
 }
 
 /** Which try comes next: "Try 2 of 3". Beyond the allowed number it only counts. */

@@ -1,17 +1,17 @@
 import type { Attempt, Fact } from '@cordel/core';
 import type { Page } from 'puppeteer-core';
 import { everyFact } from '../server/test/process';
-import { press, see, seeGone, type Size } from './support/browser';
+import { fill, press, see, seeGone, type Size } from './support/browser';
 import { demoJourneys } from './support/journeys';
 
 /** The losses to think with: what stands in the charts is what was read. */
 
 const at = demoJourneys({ each: false });
 
-/** "0.02 dB: 43, expected 38" of a list under a chart, as numbers by what they are of. */
-async function numbers(page: Page, list: string): Promise<Map<string, number>> {
+/** What stands in the list of a chart's numbers. */
+async function texts(page: Page, list: string): Promise<string[]> {
   await press(page, `The numbers: ${list}`);
-  const texts = await page.evaluate(
+  const found = await page.evaluate(
     (name) =>
       [...document.querySelectorAll<HTMLElement>(`[role=list][aria-label="${name}"] [role=listitem]`)].map(
         (item) => item.innerText,
@@ -19,8 +19,13 @@ async function numbers(page: Page, list: string): Promise<Map<string, number>> {
     list,
   );
   await press(page, `Hide the numbers: ${list}`);
+  return found;
+}
+
+/** "0.02 dB: 43, expected 38" as numbers by what they are of. */
+async function numbers(page: Page, list: string): Promise<Map<string, number>> {
   return new Map(
-    texts.map((text) => {
+    (await texts(page, list)).map((text) => {
       const [, what, value] = /^(.*): ([\d.]+)/.exec(text)!;
       return [what!, Number(value)];
     }),
@@ -58,6 +63,13 @@ test.each<Size>(['phone', 'wide'])(
     expect(bins.get('0.03 dB')).toBe(all.filter((loss) => Math.round(loss * 100) === 3).length);
     expect(bins.get('0.14 dB')).toBe(all.filter((loss) => Math.round(loss * 100) === 14).length);
 
+    // Every fiber in its place: the trays add up to the same, and those over are those of the record.
+    const trays = await texts(page, 'Trays');
+    const counts = trays.map((text) => /: (\d+) fibers, (\d+) over/.exec(text)).filter((one) => one !== null);
+    expect(counts.reduce((sum, [, fibers]) => sum + Number(fibers), 0)).toBe(all.length);
+    expect(trays.some((text) => /^U4 .*: none$/.test(text))).toBe(true);
+    await see(page, /After the calibration of Single 1/);
+
     await see(page, 'Position 7 has the highest mean');
     const positions = await numbers(page, 'Mean of each position');
     expect(positions.get('Position 7')!).toBeGreaterThan(2 * positions.get('Position 6')!);
@@ -72,10 +84,66 @@ test.each<Size>(['phone', 'wide'])(
     await see(page, 'Dashed: the limit of 0.10 dB.');
     await seeGone(page, 'Ribbons by positions');
 
+    // What is looked at stands in the address.
+    await page.reload();
+    await see(page, `96 fibers, mean ${mean(u1)} dB`);
+    expect(page.url()).toMatch(/[?&]closure=/);
+
     await press(page, /^Tray 2, slot 19/);
     await see(page, 'Tray 2 · slot 19', 'head');
     await page.goBack();
     await see(page, 'The worst');
+    await page.close();
+  },
+  120_000,
+);
+
+/** Changes whether the owner wants measured losses. */
+async function wantMeasured(page: Page): Promise<void> {
+  await press(page, /The owner wants measured losses/, 'checkbox');
+  await press(page, 'Save and judge again');
+  await seeGone(page, 'to send', 'head');
+}
+
+test.each<Size>(['phone', 'wide'])(
+  'a loss is measured where it deserves it, and counts when the owner wants it: %s',
+  async (size) => {
+    const page = await at.open({ size });
+    const u1 = at.demo.closureAt('U1');
+    await page.goto(`${at.demo.line}/losses/look`);
+    // The likeliest to change what becomes of it is entered with both directions.
+    await press(page, /^U1 Ponte Velha, tray 2, slot 23/);
+    await see(page, 'Measured losses, tray 2', 'head');
+    await see(page, 'Estimated 0.09 dB, limit 0.10 dB');
+    await fill(page, 'From the left, 96 Moinho (dB)', '0.31');
+    await see(page, 'One direction by OTDR gives no loss');
+    await fill(page, 'From the right, 96 Ponte (dB)', '-0,03');
+    await see(page, 'Measured: 0.14 dB');
+    await press(page, 'Save, next fiber');
+    await see(page, 'Slot 23 is recorded.');
+    await see(page, '1 of 24 fibers measured');
+
+    // By the estimate it holds; by the owner's wish it is over.
+    await page.goto(`${u1}/t/2/23`);
+    await press(page, /^Holds 0\.09 dB est\., 0\.14 meas\. · 1 try$/);
+    await see(page, 'Measured 0.14 dB by OTDR at 1550 nm: 0.31 from the left, -0.03 from the right');
+    await page.goto(`${at.demo.line}/limits`);
+    await wantMeasured(page);
+    await page.goto(`${u1}/t/2/23`);
+    await see(page, 'measured 0.14 dB, over 0.10 dB.');
+
+    // Taken back, the estimate counts again.
+    await page.goto(`${u1}/measure/2?slot=23&fiber=1`);
+    await press(page, 'Take it back');
+    await see(page, '0 of 24 fibers measured');
+    await page.goto(`${u1}/t/2/23`);
+    await see(page, 'Holds 0.09 dB est. · 1 try');
+
+    // What was measured is looked at by itself: twelve of tray 1.
+    await page.goto(`${at.demo.line}/losses/look?of=measured`);
+    await see(page, '12 fibers, mean');
+    await page.goto(`${at.demo.line}/limits`);
+    await wantMeasured(page);
     await page.close();
   },
   120_000,

@@ -2,6 +2,7 @@ import { benchJudge } from './judge';
 import { benchKill } from './kill';
 import { benchLedger } from './ledger';
 import { benchListen } from './listen';
+import { benchLosses } from './losses';
 import { benchMachine } from './machine';
 import { benchNight } from './night';
 import { benchPhotos } from './photos';
@@ -21,6 +22,7 @@ const benches: readonly (readonly [string, () => unknown])[] = [
   ['plan', benchPlan],
   ['server', benchServer],
   ['record', benchRecord],
+  ['losses', benchLosses],
   ['photos', benchPhotos],
   ['shelf', benchShelf],
   ['kill', benchKill],

@@ -209,6 +209,11 @@ export const screens: ScreenAt[] = [
   },
   { name: 'backup', path: () => `${server.url}/backup`, shows: 'there is something on this shelf' },
   {
+    name: 'measured losses',
+    path: () => `${demo.closureAt('U1')}/measure/1`,
+    shows: '12 of 24 fibers measured',
+  },
+  {
     name: 'losses, looked at',
     path: () => `${demo.line}/losses/look`,
     shows: 'Position 7 has the highest mean',

@@ -17,8 +17,10 @@ const usualWidth = 330;
 export const DistributionChart = memo(function DistributionChart({
   of,
   limits,
+  measured,
 }: {
   of: Distribution;
+  measured: boolean;
   /** dB */
   limits: readonly number[];
 }) {
@@ -126,7 +128,7 @@ export const DistributionChart = memo(function DistributionChart({
         </Svg>
       </View>
       <Type look="small" tone="soft">
-        {`Bars: fibers by loss in dB, the last with all above. Lines: what a crew in good order reads.${limit >= 0 ? ` Dashed: the limit of ${formatLoss(limits[0]!)} dB.` : ''} All are the machines’ estimates.`}
+        {`Bars: fibers by loss in dB, the last with all above. Lines: what a crew in good order reads.${limit >= 0 ? ` Dashed: the limit of ${formatLoss(limits[0]!)} dB.` : ''} ${measured ? 'All were measured.' : 'All are the machines’ estimates.'}`}
       </Type>
       <Numbers
         title="Fibers by loss"

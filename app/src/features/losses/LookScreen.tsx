@@ -3,12 +3,14 @@ import {
   distributionOf,
   heatMapOf,
   usualAtMost,
+  worstOf,
   type Facet,
   type LossFilter,
   type LossRow,
+  type WorthMeasuring,
 } from '@cordel/core/losses';
 import { router } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { useProject } from '../../data/projects';
 import { CordNav } from '../../shell/frame/CordNav';
@@ -16,7 +18,10 @@ import { Panes } from '../../shell/frame/Panes';
 import { Screen } from '../../shell/frame/Screen';
 import { places } from '../../shell/places';
 import { Action } from '../../ui/Action';
+import { Choice } from '../../ui/Field';
+import { InTurn } from '../../ui/InTurn';
 import { Knot } from '../../ui/Knot';
+import { PrintOnly, ScreenOnly } from '../../ui/Paper';
 import { Picker } from '../../ui/Picker';
 import { Sheet } from '../../ui/Sheet';
 import { Empty, Failed, Loading } from '../../ui/States';
@@ -25,10 +30,21 @@ import { gutter, space, stroke, touch } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { DistributionChart } from './DistributionChart';
 import { HeatMapChart } from './HeatMapChart';
-import { useLosses, type FacetShown, type Losses } from './useLosses';
+import { PlacesChart } from './PlacesChart';
+import { TimeChart } from './TimeChart';
+import { useChoices, useLosses, usePlaces, useTime, useTomorrow, useWorth, type Losses } from './useLosses';
 
 /** The losses to think with: how they are spread, ribbons by positions, the worst, and what is to be made again tomorrow; of all, or of what is chosen. */
-export function LookScreen({ projectId }: { projectId: string }) {
+export function LookScreen({
+  projectId,
+  filter,
+  measured,
+}: {
+  projectId: string;
+  filter: LossFilter;
+  /** What was measured, in place of the estimates. */
+  measured: boolean;
+}) {
   const { data: definition, error, refetch } = useProject(projectId);
   const up = { href: places.losses(projectId), name: 'the losses' };
   if (!definition)
@@ -37,21 +53,29 @@ export function LookScreen({ projectId }: { projectId: string }) {
         {error ? <Failed error={error} onRetry={() => void refetch()} /> : <Loading what="the losses" />}
       </Screen>
     );
-  return <Look definition={definition} />;
+  return <Look definition={definition} filter={filter} measured={measured} />;
 }
 
-function Look({ definition }: { definition: ProjectDefinition }) {
+function Look({
+  definition,
+  filter: given,
+  measured,
+}: {
+  definition: ProjectDefinition;
+  filter: LossFilter;
+  measured: boolean;
+}) {
   const wide = useWide();
-  const [filter, setFilter] = useState<LossFilter>({});
   const [choosing, setChoosing] = useState(false);
-  const losses = useLosses(definition, filter);
+  // The same choices are the same object, whatever else of the address was read again.
+  const written = JSON.stringify(given);
+  const filter = useMemo(() => JSON.parse(written) as LossFilter, [written]);
+  const losses = useLosses(definition, filter, measured);
   const { project } = definition;
-  const choose = (facet: Facet, value: string) => {
-    const { [facet]: _, ...others } = filter;
-    setFilter(value === '' ? others : { ...others, [facet]: value });
-  };
-  const filters = <Filters choices={losses.choices} filter={filter} onChoose={choose} />;
-  const said = wordsOf(filter, losses);
+  const choose = (name: Facet | 'of', value: string) =>
+    router.setParams({ [name]: value === '' ? undefined : value });
+  const filters = <Filters losses={losses} onChoose={choose} />;
+  const said = `${measured ? 'Measured losses' : 'Estimated losses'} · ${wordsOf(filter, losses)}`;
   return (
     <Panes
       cord={<CordNav definition={definition} tab="losses" />}
@@ -93,11 +117,15 @@ function Look({ definition }: { definition: ProjectDefinition }) {
             )
           ) : losses.rows.length === 0 ? (
             <Empty
-              title="Nothing is spliced yet"
-              text="When the first splice is recorded, its loss stands here against the limits."
+              title={measured ? 'Nothing is measured yet' : 'Nothing is spliced yet'}
+              text={
+                measured
+                  ? 'Measured losses are entered from a tray or a splice.'
+                  : 'When the first splice is recorded, its loss stands here against the limits.'
+              }
             />
           ) : (
-            <Shown definition={definition} losses={losses} said={said} />
+            <Shown losses={losses} said={said} />
           )}
         </ScrollView>
       </Screen>
@@ -119,16 +147,27 @@ function wordsOf(filter: LossFilter, { names }: Losses): string {
 }
 
 function Filters({
-  choices,
-  filter,
+  losses,
   onChoose,
 }: {
-  choices: readonly FacetShown[];
-  filter: LossFilter;
-  onChoose: (facet: Facet, value: string) => void;
+  losses: Losses;
+  onChoose: (facet: Facet | 'of', value: string) => void;
 }) {
+  const { filter, measured, anyMeasured } = losses;
+  const choices = useChoices(losses);
   return (
     <View style={styles.filters}>
+      {anyMeasured ? (
+        <Choice
+          label="Losses"
+          options={[
+            { value: '', label: 'Estimated' },
+            { value: 'measured', label: 'Measured' },
+          ]}
+          value={measured ? 'measured' : ''}
+          onChange={(value) => onChoose('of', value)}
+        />
+      ) : null}
       {choices.map(({ facet, title, choices: options }) => (
         <Picker
           key={facet}
@@ -143,24 +182,11 @@ function Filters({
   );
 }
 
-function Shown({
-  definition,
-  losses,
-  said,
-}: {
-  definition: ProjectDefinition;
-  losses: Losses;
-  said: string;
-}) {
-  const { shown, names, tomorrow } = losses;
-  const { limits, id } = definition.project;
+function Shown({ losses, said }: { losses: Losses; said: string }) {
+  const { definition, shown, measured } = losses;
+  const { limits } = definition.project;
   const kinds = useMemo(() => new Set(shown.map(({ kind }) => kind)), [shown]);
   const spread = useMemo(() => distributionOf(shown, usualAtMost), [shown]);
-  const map = useMemo(() => heatMapOf(shown), [shown]);
-  const worst = useMemo(
-    () => [...shown].sort((a, b) => (b.loss ?? Infinity) - (a.loss ?? Infinity)).slice(0, 10),
-    [shown],
-  );
   if (shown.length === 0)
     return (
       <Empty title="Nothing of that was spliced" text="Choose fewer things at once, or All of one of them." />
@@ -170,54 +196,126 @@ function Shown({
       <Type look="small" tone="soft">
         {said}
       </Type>
-      <DistributionChart of={spread} limits={kinds.size === 1 ? [lossLimit([...kinds][0]!, limits)] : []} />
-      {map.ribbons.length > 0 ? (
-        <Part title="Ribbons by positions">
-          <HeatMapChart map={map} limit={limits.ribbonFiberMax} />
-        </Part>
-      ) : null}
-      <Part title="The worst">
-        {worst.map((row) => (
-          <WorstRow
-            key={`${row.spliceId} ${row.position}`}
-            row={row}
-            site={names.site(row.closureId)}
-            projectId={id}
-          />
-        ))}
-      </Part>
-      {tomorrow ? (
-        <Part title="The list for tomorrow">
-          {tomorrow.splices === 0 ? (
-            <Type>Nothing is to be made again.</Type>
-          ) : (
-            <Type>
-              {`${tomorrow.splices === 1 ? '1 splice is' : `${tomorrow.splices} splices are`} to be made again, ${tomorrow.reopenings === 0 ? 'none of them under a seal' : `with ${tomorrow.reopenings === 1 ? '1 closure' : `${tomorrow.reopenings} closures`} to be opened for it`}. In the order of least reopening:`}
-            </Type>
-          )}
-          {tomorrow.closures.map(({ closureId, reopen, trays }) => (
-            <View key={closureId} style={styles.closure}>
-              <Type look="strong">{`${names.site(closureId)}${reopen ? ', to be opened again' : ''}`}</Type>
-              {trays.flatMap(({ splices }) =>
-                splices.map(({ splice, readings }) => (
-                  <Action
-                    key={splice.id}
-                    bench
-                    label={`Tray ${splice.tray}, slot ${splice.slot}`}
-                    detail={
-                      readings.every(({ loss }) => loss === null)
-                        ? 'broke'
-                        : `reads ${formatLoss(Math.max(...readings.map(({ loss }) => loss ?? 0)))} dB`
-                    }
-                    onPress={() => router.navigate(places.bench(id, closureId, splice.tray, splice.slot))}
-                  />
-                )),
-              )}
-            </View>
-          ))}
-        </Part>
-      ) : null}
+      <ScreenOnly>
+        <Action label="Print" onPress={() => window.print()} style={styles.left} />
+      </ScreenOnly>
+      <InTurn>
+        <DistributionChart
+          of={spread}
+          limits={kinds.size === 1 ? [lossLimit([...kinds][0]!, limits)] : []}
+          measured={measured}
+        />
+        <Places losses={losses} />
+        {measured ? null : <InTime losses={losses} />}
+        {kinds.has('ribbon') ? <Ribbons losses={losses} /> : null}
+        <Worst losses={losses} />
+        <Tomorrow losses={losses} />
+        <Worth losses={losses} />
+      </InTurn>
     </>
+  );
+}
+
+function Places({ losses }: { losses: Losses }) {
+  const rows = usePlaces(losses);
+  const { id } = losses.definition.project;
+  const open = useCallback(
+    (closureId: string, tray: number, slot: number) =>
+      router.navigate(places.bench(id, closureId, tray, slot)),
+    [id],
+  );
+  return (
+    <Part title="Every fiber in its place">
+      <PlacesChart rows={rows} site={losses.names.site} onOpen={open} />
+    </Part>
+  );
+}
+
+function InTime({ losses }: { losses: Losses }) {
+  const { units, timeZone } = losses.definition.project;
+  const { time, placeOf } = useTime(losses);
+  if (time.points.length < 2) return null;
+  return (
+    <Part title="In the order of time">
+      <TimeChart of={time} units={units} zone={timeZone} place={placeOf} machine={losses.names.machine} />
+    </Part>
+  );
+}
+
+function Ribbons({ losses: { shown, definition } }: { losses: Losses }) {
+  const map = useMemo(() => heatMapOf(shown), [shown]);
+  return (
+    <Part title="Ribbons by positions">
+      <HeatMapChart map={map} limit={definition.project.limits.ribbonFiberMax} />
+    </Part>
+  );
+}
+
+/** So many of the worst are in sight. */
+const mostWorst = 10;
+
+function Worst({ losses: { shown, names, definition, measured } }: { losses: Losses }) {
+  const worst = useMemo(() => worstOf(shown, mostWorst), [shown]);
+  return (
+    <Part title="The worst">
+      {worst.map((row) => (
+        <WorstRow
+          key={`${row.spliceId} ${row.position}`}
+          row={row}
+          site={names.site(row.closureId)}
+          projectId={definition.project.id}
+          suffix={measured ? 'meas.' : 'est.'}
+        />
+      ))}
+    </Part>
+  );
+}
+
+function Tomorrow({ losses }: { losses: Losses }) {
+  const { names, definition } = losses;
+  const { id } = definition.project;
+  const tomorrow = useTomorrow(losses);
+  return (
+    <Part title="The list for tomorrow">
+      {tomorrow.splices === 0 ? (
+        <Type>Nothing is to be made again.</Type>
+      ) : (
+        <Type>
+          {`${tomorrow.splices === 1 ? '1 splice is' : `${tomorrow.splices} splices are`} to be made again, ${tomorrow.reopenings === 0 ? 'none of them under a seal' : `with ${tomorrow.reopenings === 1 ? '1 closure' : `${tomorrow.reopenings} closures`} to be opened for it`}. In the order of least reopening:`}
+        </Type>
+      )}
+      <PrintOnly>
+        {tomorrow.closures.flatMap(({ closureId, trays }) =>
+          trays.flatMap(({ splices }) =>
+            splices.map(({ splice }) => (
+              <Type key={splice.id}>
+                {`□ ${names.site(closureId)}, tray ${splice.tray}, slot ${splice.slot}`}
+              </Type>
+            )),
+          ),
+        )}
+      </PrintOnly>
+      {tomorrow.closures.map(({ closureId, reopen, trays }) => (
+        <View key={closureId} style={styles.closure}>
+          <Type look="strong">{`${names.site(closureId)}${reopen ? ', to be opened again' : ''}`}</Type>
+          {trays.flatMap(({ splices }) =>
+            splices.map(({ splice, readings }) => (
+              <Action
+                key={splice.id}
+                bench
+                label={`Tray ${splice.tray}, slot ${splice.slot}`}
+                detail={
+                  readings.every(({ loss }) => loss === null)
+                    ? 'broke'
+                    : `reads ${formatLoss(Math.max(...readings.map(({ loss }) => loss ?? 0)))} dB est.`
+                }
+                onPress={() => router.navigate(places.bench(id, closureId, splice.tray, splice.slot))}
+              />
+            )),
+          )}
+        </View>
+      ))}
+    </Part>
   );
 }
 
@@ -232,7 +330,85 @@ function Part({ title, children }: { title: string; children: React.ReactNode })
   );
 }
 
-function WorstRow({ row, site, projectId }: { row: LossRow; site: string; projectId: string }) {
+/** So many are in sight. */
+const mostWorth = 8;
+
+/** Which fibers to measure first, and why. */
+function Worth({ losses }: { losses: Losses }) {
+  return (
+    <Part title="What deserves a measurement">
+      <WorthList list={useWorth(losses)} projectId={losses.definition.project.id} site={losses.names.site} />
+    </Part>
+  );
+}
+
+function WorthList({
+  list,
+  projectId,
+  site,
+}: {
+  list: readonly WorthMeasuring[];
+  projectId: string;
+  site: (closureId: string) => string;
+}) {
+  const [most, setMost] = useState(mostWorth);
+  if (list.length === 0)
+    return (
+      <Type>No estimate is so near its limit that a measurement is likely to change what becomes of it.</Type>
+    );
+  return (
+    <>
+      <Type>The likeliest to change what becomes of them first.</Type>
+      {list.slice(0, most).map(({ row, ...one }) => (
+        <Action
+          key={`${row.closureId} ${row.spliceId} ${row.position}`}
+          bench
+          label={`${site(row.closureId)}, tray ${row.tray}, slot ${row.slot}${row.kind === 'ribbon' ? `, fiber ${row.position}` : ''}`}
+          detail={worthWords({ row, ...one })}
+          onPress={() =>
+            router.navigate(
+              places.measure(projectId, row.closureId, row.tray, { slot: row.slot, fiber: row.position }),
+            )
+          }
+        />
+      ))}
+      {list.length > most ? (
+        <Action
+          label={`${list.length - most} more`}
+          onPress={() => setMost(list.length)}
+          style={styles.left}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** "0.09 dB est. of 0.10: 4 in 10 that it measures over. The mode fields differ, …" */
+function worthWords({ row, why, chance, fieldsDiffer, known }: WorthMeasuring): string {
+  const odds = `about ${Math.max(1, Math.round(chance * 10))} in 10`;
+  return [
+    `${formatLoss(row.loss!)} dB est. of ${formatLoss(row.limit)}: ${odds} that it measures ${why === 'may-hold' ? 'within its limit, and need not be made again' : 'over'}.`,
+    fieldsDiffer ? 'The mode fields of its cables differ: the estimate is worth little.' : null,
+    known && Math.abs(known.mean) >= 0.005
+      ? `${known.count === 1 ? 'One that was measured here lay' : `The ${known.count} that were measured between these cables lay`} ${formatLoss(Math.round(Math.abs(known.mean) * 100) / 100)} dB ${known.mean > 0 ? 'above' : 'below'} ${known.count === 1 ? 'its estimate' : 'their estimates'}.`
+      : null,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+function WorstRow({
+  row,
+  site,
+  projectId,
+  suffix,
+}: {
+  row: LossRow;
+  site: string;
+  projectId: string;
+  /** What the loss is. */
+  suffix: 'est.' | 'meas.';
+}) {
   const { palette } = useCordelTheme();
   const { loss, tray, slot, kind, position, mark } = row;
   return (
@@ -246,7 +422,7 @@ function WorstRow({ row, site, projectId }: { row: LossRow; site: string; projec
         {`${site}, tray ${tray}, slot ${slot}${kind === 'ribbon' ? `, position ${position}` : ''}`}
       </Type>
       <Type look="reading" tone={row.over ? 'accent' : 'ink'}>
-        {loss === null ? 'broke' : `${formatLoss(loss)} dB`}
+        {loss === null ? 'broke' : `${formatLoss(loss)} dB ${suffix}`}
       </Type>
     </Pressable>
   );
@@ -257,6 +433,7 @@ const styles = StyleSheet.create({
   side: { padding: space.large, gap: space.large },
   foot: { flexDirection: 'row', padding: space.small },
   grow: { flexGrow: 1, flexShrink: 1 },
+  left: { alignSelf: 'flex-start' },
   place: { flex: 1 },
   filters: { gap: space.medium },
   part: { gap: space.small },

@@ -44,22 +44,23 @@ export function distributionOf(
     const bin = Math.min(steps - 1, Math.floor(row.loss * perDb + 1e-6));
     counts[bin] = counts[bin]! + 1;
   }
-  losses.sort((a, b) => a - b);
+  const sorted = Float64Array.from(losses).sort();
   const count = losses.length;
   // A reading of 0.03 dB stands for what lies from 0.025 to 0.035.
-  const chanceTo = (bin: number) => (bin < 0 ? 0 : bin === steps - 1 ? 1 : atMost!((bin + 0.5) / perDb));
+  const upTo = (bin: number) => (bin < 0 ? 0 : bin === steps - 1 ? 1 : atMost!((bin + 0.5) / perDb));
+  const chances = atMost ? counts.map((_, bin) => upTo(bin)) : null;
   return {
     bins: counts.map((own, bin) => ({
       from: bin / perDb,
       to: bin === steps - 1 ? Infinity : (bin + 1) / perDb,
       count: own,
-      expected: atMost ? count * (chanceTo(bin) - chanceTo(bin - 1)) : null,
+      expected: chances ? count * (chances[bin]! - (chances[bin - 1] ?? 0)) : null,
     })),
     count,
     broken: rows.length - count,
     mean: moments(losses).mean,
-    median: quantileSorted(losses, 0.5),
-    p95: quantileSorted(losses, 0.95),
+    median: quantileSorted(sorted, 0.5),
+    p95: quantileSorted(sorted, 0.95),
     over,
   };
 }

@@ -2,6 +2,8 @@
 export { usualAtMost } from '../odds/goodJoint';
 export * from './distribution';
 export * from './heatMap';
+export * from './inTime';
+export * from './places';
 export * from './rows';
 export * from './tomorrow';
 export * from './worthMeasuring';

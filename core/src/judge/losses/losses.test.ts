@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import { attempt, cables, closure, id, limits, plan, timeOf } from '../../../test/example';
+import { attempt, cables, closure, id, limits, measuredLoss, plan, timeOf } from '../../../test/example';
 import { planClosure } from '../../plan/trays/closurePlan';
 import { buildLedger } from '../../splice/record/ledger';
 import { factVersion, type Attempt, type Fact } from '../../facts';
 import { runsOf } from '../../plan/fiberEnd';
-import { choicesOf, chosen, facets, lossRows, valueOf } from './rows';
+import { placeKey, placesOf } from './places';
+import { asMeasured, choicesOf, chosen, facets, lossRows, valueOf, worstOf } from './rows';
 import { distributionOf } from './distribution';
 import { heatMapOf } from './heatMap';
 import { redoList } from './tomorrow';
@@ -34,7 +35,7 @@ test('every fiber that was tried stands once, in its place, as it is in the tray
     [2, 2, null, 'redo', 1, null],
   ]);
   // Tubes of six: the eighth fiber lies in the second.
-  expect(rows[2]!.unit).toEqual({ kind: 'tube', number: 2 });
+  expect(rows[2]!.unit).toMatchObject({ kind: 'tube', unit: 2 });
   expect(rows[2]).toMatchObject({ over: true, limit: 0.1, day: '2026-04-15', machine: null });
   expect(rows[0]!.machine).toBe(id(71));
 });
@@ -169,3 +170,37 @@ test('tomorrow: what is open anyway first, then where one reopening serves most'
     [2, 1],
   ]);
 });
+
+test('every fiber of the plan in its place: read, broke or open, those that are chosen, and what was measured', () => {
+  const ledger = ledgerOf([...facts, measuredLoss(facts[0]!, { fromLeft: 0.2, fromRight: 0.1 })]);
+  const books = [{ closureId: closure.id, ledger }];
+  const [first, second] = placesOf(books, null, false);
+  expect(first!.cells.map(({ state }) => state).slice(0, 8)).toEqual([
+    ...['read', 'read', 'open', 'open', 'open', 'open', 'open', 'read'],
+  ]);
+  expect(first!.cells[7]).toMatchObject({ over: true, slot: 8, position: 1, chosen: true });
+  expect(first!.cells[7]!.share).toBeCloseTo(1.6, 12);
+  expect([first!.read, first!.over]).toEqual([3, 1]);
+  expect(second!.cells[1]!.state).toBe('broke');
+  const one = new Set([placeKey(closure.id, first!.cells[0]!.spliceId, 1)]);
+  expect(placesOf(books, one, false)[0]!.cells.filter((cell) => cell.chosen)).toHaveLength(1);
+  const [measured] = placesOf(books, null, true);
+  expect(measured!.cells[0]).toMatchObject({ state: 'read', over: true });
+  expect(measured!.read).toBe(1);
+  const rows = lossRows(books, cables, dayOf);
+  expect(asMeasured(rows).map(({ loss, over }) => [Math.round(loss! * 100) / 100, over])).toEqual([
+    [0.15, true],
+  ]);
+});
+
+test('the worst are those of a sort, broken ones first', () =>
+  fc.assert(
+    fc.property(fc.array(fc.option(fc.integer({ min: 0, max: 20 })), { maxLength: 24 }), (list) => {
+      const rows = rowsOf(list.map((loss, index) => attempt(index, loss === null ? null : loss / 100)));
+      const sorted = rows
+        .map(({ loss }) => loss ?? Infinity)
+        .sort((a, b) => b - a)
+        .slice(0, 5);
+      expect(worstOf(rows, 5).map(({ loss }) => loss ?? Infinity)).toEqual(sorted);
+    }),
+  ));

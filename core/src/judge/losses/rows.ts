@@ -2,8 +2,9 @@ import type { Mark } from '../../splice/record/verdict';
 import { lossLimit } from '../../splice/record/verdict';
 import { spliceHistory } from '../../splice/record/history';
 import type { ClosureLedger } from '../../splice/record/ledger';
-import { unitOf, type UnitKind } from '../../line/fiberNumber';
+import { unitOf, type FiberUnit } from '../../line/fiberNumber';
 import type { Cable } from '../../line/cable';
+import type { PlacedSplice } from '../../plan/trays/trayLayout';
 import { exceeds } from '../../limits/limits';
 import { pairOf, termOf } from '../odds/adviceAt';
 
@@ -18,7 +19,10 @@ export interface LossRow {
   readonly position: number;
   readonly kind: 'single' | 'ribbon';
   /** The tube or ribbon that its left end lies in; null where the cable is not known. */
-  readonly unit: { readonly kind: UnitKind; readonly number: number } | null;
+  readonly unit: FiberUnit | null;
+  /** Tray and unit as they are chosen by: trays are told apart by their closure, tubes by their pair of cables. */
+  readonly trayKey: string;
+  readonly unitKey: string | null;
   readonly pair: string;
   readonly machine: string | null;
   readonly person: string | null;
@@ -48,8 +52,17 @@ export function lossRows(
   dayOf: (madeAt: string) => string,
 ): LossRow[] {
   const rows: LossRow[] = [];
+  // A job has thousands of splices and a few pairs of cables.
+  const pairs = new Map<string, { readonly pair: string; readonly pairTerm: number | null }>();
+  const pairAt = (splice: PlacedSplice) => {
+    const key = `${splice.left[0]!.cableId} ${splice.right[0]!.cableId}`;
+    let known = pairs.get(key);
+    if (!known) pairs.set(key, (known = { pair: pairOf(splice), pairTerm: termOf(splice, cables) }));
+    return known;
+  };
   for (const { closureId, ledger } of closures)
-    for (const { tray, splices } of ledger.trays)
+    for (const { tray, splices } of ledger.trays) {
+      const trayKey = `${closureId} ${tray}`;
       for (const { splice, facts, verdict, readings, measured } of splices) {
         if (readings.length === 0) continue;
         // Nearly every splice was tried once; then its history need not be written out.
@@ -57,56 +70,72 @@ export function lossRows(
         const last = facts.length === 1 && only!.kind === 'attempt' ? only : spliceHistory(facts).last?.fact;
         if (!last || last.body.light !== undefined) continue;
         const limit = lossLimit(splice.kind, ledger.limits);
-        const shared = {
-          closureId,
-          spliceId: splice.id,
-          attempt: last.id,
-          tray,
-          slot: splice.slot,
-          kind: splice.kind,
-          pair: pairOf(splice),
-          pairTerm: termOf(splice, cables),
-          machine: last.body.gear?.machine?.id ?? null,
-          person: last.by,
-          at: Date.parse(last.madeAt),
-          day: dayOf(last.madeAt),
-          limit,
-          mark: verdict.mark,
-          tries: verdict.tries,
-        };
+        const { pair, pairTerm } = pairAt(splice);
+        const machine = last.body.gear?.machine?.id ?? null;
+        const at = Date.parse(last.madeAt);
+        const day = dayOf(last.madeAt);
+        const { left, id: spliceId, slot, kind } = splice;
+        // Written out: spread fields take several times as long, and there are thousands.
         readings.forEach(({ loss }, index) => {
-          const end = splice.left[index]!;
+          const end = left[index]!;
           const cable = cables.get(end.cableId);
           const unit = cable ? unitOf(cable.construction, end.fiber) : null;
           rows.push({
-            ...shared,
+            closureId,
+            spliceId,
+            attempt: last.id,
+            tray,
+            slot,
             position: index + 1,
-            unit: unit && { kind: unit.kind, number: unit.unit },
+            kind,
+            unit,
+            trayKey,
+            unitKey: unit && `${pair} ${unit.kind} ${unit.unit}`,
+            pair,
+            pairTerm,
+            machine,
+            person: last.by,
+            at,
+            day,
             loss,
             measured: measured[index] ?? null,
+            limit,
             over: loss !== null && exceeds(loss, limit),
+            mark: verdict.mark,
+            tries: verdict.tries,
           });
         });
       }
+    }
   return rows;
 }
 
 /** What rows are chosen by; each as it is written in `valueOf`. */
-export const facets = ['closure', 'tray', 'unit', 'position', 'pair', 'machine', 'person', 'day'] as const;
+export const facets = [
+  'closure',
+  'tray',
+  'kind',
+  'unit',
+  'position',
+  'pair',
+  'machine',
+  'person',
+  'day',
+] as const;
 export type Facet = (typeof facets)[number];
 
 /** What is chosen of each; a facet that is not named chooses nothing. */
 export type LossFilter = Readonly<Partial<Record<Facet, string>>>;
 
-/** What a row has of a facet; null: nothing on record. Trays are told apart by their closure, tubes by their pair of cables. */
+/** What a row has of a facet; null: nothing on record. */
 export function valueOf(row: LossRow, facet: Facet): string | null {
   switch (facet) {
     case 'closure':
       return row.closureId;
     case 'tray':
-      return `${row.closureId} ${row.tray}`;
+      return row.trayKey;
     case 'unit':
-      return row.unit && `${row.pair} ${row.unit.kind} ${row.unit.number}`;
+      return row.unitKey;
     case 'position':
       return row.kind === 'ribbon' ? String(row.position) : null;
     default:
@@ -128,15 +157,34 @@ export function choicesOf(
   facet: Facet,
 ): readonly { readonly value: string; readonly count: number }[] {
   const { [facet]: _, ...others } = filter;
+  const wanted = facets.filter((other) => others[other as keyof typeof others] !== undefined);
   const counts = new Map<string, number>();
   for (const row of rows) {
     const value = valueOf(row, facet);
+    if (value === null) continue;
     // What has none under the other choices stands there all the same, so that a choice does not vanish.
-    if (value !== null && !counts.has(value)) counts.set(value, 0);
-  }
-  for (const row of chosen(rows, others)) {
-    const value = valueOf(row, facet);
-    if (value !== null) counts.set(value, counts.get(value)! + 1);
+    const counted = wanted.every((other) => valueOf(row, other) === filter[other]) ? 1 : 0;
+    counts.set(value, (counts.get(value) ?? 0) + counted);
   }
   return [...counts].map(([value, count]) => ({ value, count }));
+}
+
+/** Those that were measured, with what was measured in place of the estimate; the two are never looked at together. */
+export function asMeasured(rows: readonly LossRow[]): readonly LossRow[] {
+  return rows.flatMap((row) =>
+    row.measured === null ? [] : [{ ...row, loss: row.measured, over: exceeds(row.measured, row.limit) }],
+  );
+}
+
+/** The highest of the rows, the worst first; what broke is worse than what reads. */
+export function worstOf(rows: readonly LossRow[], most: number): readonly LossRow[] {
+  const of = ({ loss }: LossRow) => loss ?? Infinity;
+  const worst: LossRow[] = [];
+  for (const row of rows) {
+    if (worst.length === most && of(row) <= of(worst.at(-1)!)) continue;
+    const place = worst.findIndex((other) => of(other) < of(row));
+    worst.splice(place < 0 ? worst.length : place, 0, row);
+    if (worst.length > most) worst.pop();
+  }
+  return worst;
 }

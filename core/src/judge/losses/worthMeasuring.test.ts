@@ -12,6 +12,8 @@ const row = (loss: number | null, more: Partial<LossRow> = {}): LossRow => ({
   position: 1,
   kind: 'single',
   unit: null,
+  trayKey: 'c 1',
+  unitKey: null,
   pair: 'A B',
   pairTerm: 0,
   machine: null,

@@ -42,11 +42,20 @@ export function differencesOf(rows: readonly LossRow[]): ReadonlyMap<string, Dif
  */
 export function worthMeasuring(all: readonly LossRow[], among: readonly LossRow[]): WorthMeasuring[] {
   const known = differencesOf(all);
+  // Readings are hundredths: the same few come thousands of times.
+  const chances = new Map<string, number>();
+  const overOf = (loss: number, limit: number, pair: string, pairTerm: number | null) => {
+    const key = `${loss} ${limit} ${pairTerm} ${pair}`;
+    let chance = chances.get(key);
+    if (chance === undefined)
+      chances.set(key, (chance = measuresOver(loss, limit, pairTerm, known.get(pair))));
+    return chance;
+  };
   return among
     .flatMap((row): WorthMeasuring[] => {
       const { loss, measured, limit, mark, pair, pairTerm } = row;
       if (loss === null || measured !== null || mark === 'allowed' || mark === 'open') return [];
-      const over = measuresOver(loss, limit, pairTerm, known.get(pair));
+      const over = overOf(loss, limit, pair, pairTerm);
       const estimatedOver = exceeds(loss, limit);
       const chance = estimatedOver ? 1 - over : over;
       if (chance < leastChance) return [];

@@ -143,19 +143,6 @@ function Measure({
         An OTDR or a light source sends light that nobody sees. Never look into a fiber or a connector that
         may carry it; follow your local code and your company’s rules.
       </Type>
-      <Choice
-        label="Measured with"
-        options={methods}
-        value={measuredWith}
-        bench
-        onChange={(value) => setPreferences({ measuredWith: value })}
-      />
-      <Choice
-        label="Wavelength"
-        options={measuredAt.map((nm) => ({ value: String(nm), label: `${nm} nm` }))}
-        value={String(measuredNm)}
-        onChange={(value) => setPreferences({ measuredNm: Number(value) as typeof measuredNm })}
-      />
       <View
         role="group"
         aria-label={`${placeOf(at)}: ${spokenFiber(left!)} to ${spokenFiber(right!)}`}
@@ -192,6 +179,19 @@ function Measure({
           {saved ?? ''}
         </Type>
       </View>
+      <Choice
+        label="Measured with"
+        options={methods}
+        value={measuredWith}
+        bench
+        onChange={(value) => setPreferences({ measuredWith: value })}
+      />
+      <Choice
+        label="Wavelength"
+        options={measuredAt.map((nm) => ({ value: String(nm), label: `${nm} nm` }))}
+        value={String(measuredNm)}
+        onChange={(value) => setPreferences({ measuredNm: Number(value) as typeof measuredNm })}
+      />
       <Type look="heading" role="heading" aria-level={2}>
         {`${list.filter(({ fact }) => fact !== null).length} of ${list.length} fibers measured`}
       </Type>

@@ -73,22 +73,24 @@ export const SpliceRow = memo(function SpliceRow({
           ) : (
             <LossBar loss={highestLoss(state.readings)} limit={lossLimit(splice.kind, limits)} />
           )}
-          <View style={styles.result}>
-            {loss ? (
-              <Type look="heading" tone={alarm ? 'accent' : 'ink'}>
-                {loss}
+          <View style={styles.results}>
+            <View style={styles.result}>
+              {loss ? (
+                <Type look="heading" tone={alarm ? 'accent' : 'ink'}>
+                  {loss}
+                </Type>
+              ) : null}
+              {loss ? (
+                <Type look="small" tone="soft">
+                  est.
+                </Type>
+              ) : null}
+              <Type look="small" tone={alarm ? 'accent' : here ? 'ink' : 'soft'}>
+                {word}
               </Type>
-            ) : null}
-            {loss ? (
-              <Type look="small" tone="soft">
-                est.
-              </Type>
-            ) : null}
+              <SpokenOnly text={`, slot ${splice.slot}, ${spokenFiber(name)}`} />
+            </View>
             {measured === null ? null : <Type look="smallStrong">{`${formatLoss(measured)} meas.`}</Type>}
-            <Type look="small" tone={alarm ? 'accent' : here ? 'ink' : 'soft'}>
-              {word}
-            </Type>
-            <SpokenOnly text={`, slot ${splice.slot}, ${spokenFiber(name)}`} />
           </View>
         </View>
       </CordRow>
@@ -112,8 +114,8 @@ const styles = StyleSheet.create({
   token: { width: 132 },
   tokenWide: { width: 'auto', flexShrink: 1 },
   spring: { flex: 1 },
+  results: { minWidth: 92, flexShrink: 1, alignItems: 'flex-end' },
   result: {
-    minWidth: 92,
     flexShrink: 1,
     flexDirection: 'row',
     flexWrap: 'wrap',

@@ -1,0 +1,140 @@
+import { draws } from '../../machine/draws';
+import { usualFaults, type Faults } from '../../machine/faults';
+import type { Weather } from '../../machine/wear';
+import type { Cause } from '../../judge/watch/causes';
+
+/** A night at the simulated machine in which something is wrong that nobody tells. */
+export interface PracticeNight {
+  readonly id: NightId;
+  readonly title: string;
+  /** What one is told when it begins. */
+  readonly tells: string;
+  readonly kind: 'single' | 'ribbon';
+  /** Of a splice. */
+  readonly fibers: number;
+  readonly splices: number;
+  /** What is wrong, from which splice on (from 0), and what the simulated machine makes of it. */
+  readonly cause: Cause;
+  readonly from: number;
+  readonly faults: Faults;
+  readonly weatherAt: (splice: number) => Weather;
+}
+
+export const nightIds = ['night-1', 'night-2', 'night-3', 'night-4', 'night-5', 'random'] as const;
+export type NightId = (typeof nightIds)[number];
+
+const mild: Weather = { temperature: 18, humidity: 60, pressure: 96.4 };
+/** It cools a little, as nights do. */
+const mildNight = (splice: number): Weather => ({ ...mild, temperature: Math.round(18 - splice / 12) });
+/** It gets cold and wet by the river. */
+const falling =
+  (from: number) =>
+  (splice: number): Weather =>
+    splice < from ? { ...mild, temperature: 21 } : { temperature: 10, humidity: 84, pressure: 96.4 };
+const cold = (): Weather => ({ ...mild, temperature: 5 });
+
+const single = { kind: 'single', fibers: 1 } as const;
+const ribbon = { kind: 'ribbon', fibers: 12 } as const;
+
+/** Five of rising difficulty: what is wrong shows plainly, then less so, and in the last one a redo does not help. */
+const five: readonly PracticeNight[] = [
+  {
+    id: 'night-1',
+    title: 'Night 1',
+    tells: 'Twelve ribbons. After the first few something is not as it was.',
+    ...ribbon,
+    splices: 12,
+    cause: 'groove',
+    from: 3,
+    faults: { dirtyGroove: { position: 4, offset: 1.1 } },
+    weatherAt: mildNight,
+  },
+  {
+    id: 'night-2',
+    title: 'Night 2',
+    tells: 'Eighteen single fibers. Look at the cleaves before the arc.',
+    ...single,
+    splices: 18,
+    cause: 'holder',
+    from: 4,
+    faults: { badHolder: { side: 'right', angle: 0.9 } },
+    weatherAt: mildNight,
+  },
+  {
+    id: 'night-3',
+    title: 'Night 3',
+    tells: 'Ten ribbons on a cold night. Glass that was hurt breaks later.',
+    ...ribbon,
+    splices: 10,
+    cause: 'stripper',
+    from: 2,
+    faults: { coldStripper: usualFaults.coldStripper },
+    weatherAt: cold,
+  },
+  {
+    id: 'night-4',
+    title: 'Night 4',
+    tells:
+      'Twenty-four single fibers by the river. Nothing may be over its limit, and it is not well all the same.',
+    ...single,
+    splices: 24,
+    cause: 'arc',
+    from: 10,
+    faults: {},
+    weatherAt: falling(10),
+  },
+  {
+    id: 'night-5',
+    title: 'Night 5',
+    tells:
+      'Twenty-four single fibers. From the middle on another cable is spliced. Not everything gets better by doing it again.',
+    ...single,
+    splices: 24,
+    cause: 'fiber',
+    from: 10,
+    faults: { mixedFiber: 7.8 },
+    weatherAt: mildNight,
+  },
+];
+
+/** Causes that a random night draws from, with what the simulated machine makes of each. */
+const drawn: readonly { readonly cause: Cause; readonly faults: Faults }[] = [
+  { cause: 'groove', faults: { dirtyGroove: usualFaults.dirtyGroove } },
+  { cause: 'dirt', faults: { dust: 0.12 } },
+  { cause: 'blade', faults: { wornBlade: usualFaults.wornBlade } },
+  { cause: 'holder', faults: { badHolder: usualFaults.badHolder } },
+  { cause: 'electrodes', faults: { oldElectrodes: usualFaults.oldElectrodes } },
+  { cause: 'program', faults: { wrongProgram: usualFaults.wrongProgram } },
+  { cause: 'stripper', faults: { coldStripper: usualFaults.coldStripper } },
+  { cause: 'fiber', faults: { mixedFiber: 7.8 } },
+  { cause: 'arc', faults: {} },
+];
+
+/** The night of an id; a random one is what its seed draws, the same each time. */
+export function practiceNight(id: NightId, seed: number): PracticeNight {
+  if (id !== 'random') return five[nightIds.indexOf(id)]!;
+  const own = draws(seed, 'practice night');
+  const one = drawn[Math.floor(own.uniform() * drawn.length)]!;
+  const ofRibbons = one.cause === 'groove' || (one.cause !== 'arc' && own.chance(0.5));
+  const splices = ofRibbons ? 12 : 24;
+  const from = Math.floor(own.uniform() * (splices / 2));
+  const dirty = one.faults.dirtyGroove;
+  return {
+    id,
+    title: 'A night of its own',
+    tells: `${splices} ${ofRibbons ? 'ribbons' : 'single fibers'}. Something is wrong, from the beginning or later.`,
+    ...(ofRibbons ? ribbon : single),
+    splices,
+    cause: one.cause,
+    from,
+    faults: dirty
+      ? { dirtyGroove: { ...dirty, position: 1 + Math.floor(own.uniform() * 12) } }
+      : one.faults.badHolder
+        ? { badHolder: { ...one.faults.badHolder, side: own.chance(0.5) ? 'left' : 'right' } }
+        : one.faults,
+    weatherAt: one.cause === 'arc' ? falling(from) : one.cause === 'stripper' ? cold : mildNight,
+  };
+}
+
+/** The seed of the five, so that everybody works the same nights. */
+export const commonSeed = 20_260_415;

@@ -46,6 +46,8 @@ export const places = {
   verify: '/verify' as Href,
   backup: '/backup' as Href,
   practice: '/practice' as Href,
+  /** A night at the simulated machine. */
+  practiceNight: (night: string) => `/practice/${night}` as Href,
   find: (projectId?: string, q = '') =>
     `/find${projectId ? `?project=${projectId}${q ? `&q=${encodeURIComponent(q)}` : ''}` : ''}` as Href,
   plan: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/plan` as Href,

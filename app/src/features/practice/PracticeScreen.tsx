@@ -10,6 +10,7 @@ import { useCordelTheme } from '../../ui/theme';
 import { dayAndTime } from '../../ui/times';
 import { gutter, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { NightList } from './nights/NightList';
 import { DrillRound } from './DrillRound';
 import { drillChoice, drillResults, type DrillResult } from './drillResults';
 
@@ -21,7 +22,7 @@ const cableOptions: readonly { value: DrillCables; label: string }[] = [
 ];
 const schemeOptions = colorSchemes.map(({ id, name }) => ({ value: id, label: name }));
 
-/** Where somebody practises: color codes and positions by the clock, on this device alone. */
+/** Where somebody practises: color codes and positions by the clock, and nights at the simulated machine; on this device alone. */
 export function PracticeScreen() {
   const [round, setRound] = useState<{ seed: number } | null>(null);
   const { cables, scheme } = drillChoice.use();
@@ -77,8 +78,9 @@ export function PracticeScreen() {
             onChange={(value) => drillChoice.set({ cables, scheme: value })}
           />
           <Results results={results} />
+          <NightList />
           <Type look="small" tone="soft">
-            A simulated machine to practise splicing with stands at every bench, under Hands free, Machine.
+            The simulated machine stands at every bench too, under Hands free, Machine.
           </Type>
         </ScrollView>
       )}

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { trueLoss } from '../../machine/loss';
-import { commonSeed, nightIds, practiceNight, type NightId } from './plans';
+import { nightIds, type NightId } from './names';
+import { commonSeed, practiceNight } from './plans';
 import {
   act,
   actionRefusal,

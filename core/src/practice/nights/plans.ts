@@ -2,13 +2,11 @@ import { draws } from '../../machine/draws';
 import { usualFaults, type Faults } from '../../machine/faults';
 import type { Weather } from '../../machine/wear';
 import type { Cause } from '../../judge/watch/causes';
+import { nightIds, type NightId } from './names';
 
 /** A night at the simulated machine in which something is wrong that nobody tells. */
 export interface PracticeNight {
   readonly id: NightId;
-  readonly title: string;
-  /** What one is told when it begins. */
-  readonly tells: string;
   readonly kind: 'single' | 'ribbon';
   /** Of a splice. */
   readonly fibers: number;
@@ -19,9 +17,6 @@ export interface PracticeNight {
   readonly faults: Faults;
   readonly weatherAt: (splice: number) => Weather;
 }
-
-export const nightIds = ['night-1', 'night-2', 'night-3', 'night-4', 'night-5', 'random'] as const;
-export type NightId = (typeof nightIds)[number];
 
 const mild: Weather = { temperature: 18, humidity: 60, pressure: 96.4 };
 /** It cools a little, as nights do. */
@@ -40,8 +35,6 @@ const ribbon = { kind: 'ribbon', fibers: 12 } as const;
 const five: readonly PracticeNight[] = [
   {
     id: 'night-1',
-    title: 'Night 1',
-    tells: 'Twelve ribbons. After the first few something is not as it was.',
     ...ribbon,
     splices: 12,
     cause: 'groove',
@@ -51,8 +44,6 @@ const five: readonly PracticeNight[] = [
   },
   {
     id: 'night-2',
-    title: 'Night 2',
-    tells: 'Eighteen single fibers. Look at the cleaves before the arc.',
     ...single,
     splices: 18,
     cause: 'holder',
@@ -62,8 +53,6 @@ const five: readonly PracticeNight[] = [
   },
   {
     id: 'night-3',
-    title: 'Night 3',
-    tells: 'Ten ribbons on a cold night. Glass that was hurt breaks later.',
     ...ribbon,
     splices: 10,
     cause: 'stripper',
@@ -73,9 +62,6 @@ const five: readonly PracticeNight[] = [
   },
   {
     id: 'night-4',
-    title: 'Night 4',
-    tells:
-      'Twenty-four single fibers by the river. Nothing may be over its limit, and it is not well all the same.',
     ...single,
     splices: 24,
     cause: 'arc',
@@ -85,9 +71,6 @@ const five: readonly PracticeNight[] = [
   },
   {
     id: 'night-5',
-    title: 'Night 5',
-    tells:
-      'Twenty-four single fibers. From the middle on another cable is spliced. Not everything gets better by doing it again.',
     ...single,
     splices: 24,
     cause: 'fiber',
@@ -121,8 +104,6 @@ export function practiceNight(id: NightId, seed: number): PracticeNight {
   const dirty = one.faults.dirtyGroove;
   return {
     id,
-    title: 'A night of its own',
-    tells: `${splices} ${ofRibbons ? 'ribbons' : 'single fibers'}. Something is wrong, from the beginning or later.`,
     ...(ofRibbons ? ribbon : single),
     splices,
     cause: one.cause,

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { mismatchLoss } from '../../splice/record/spliceLoss';
 import { exceeds } from '../../limits/limits';
 import type { FaultName, Faults } from '../../machine/faults';
@@ -12,7 +13,7 @@ import {
 } from '../../machine/joints';
 import { newWear, type Wear, type Weather } from '../../machine/wear';
 import type { Happened, Tried } from '../../judge/series/tried';
-import type { Cause } from '../../judge/watch/causes';
+import { causes, type Cause } from '../../judge/watch/causes';
 import type { PracticeNight } from './plans';
 
 /** What can be put right at the bench, what it takes, and which fault it ends. Minutes are common practice. */
@@ -41,6 +42,14 @@ export const remedyOf: Readonly<Record<Cause, Remedy | null>> = {
   stripper: 'stripper',
   fiber: null,
 };
+
+/** What somebody does, as it is kept. */
+export const nightActionSchema = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('recleave'), side: z.enum(['left', 'right']) }),
+  z.strictObject({ do: z.enum(['fuse', 'redo', 'accept', 'measure']) }),
+  z.strictObject({ do: z.literal('remedy'), remedy: z.enum(remedyNames) }),
+  z.strictObject({ do: z.literal('name'), cause: z.enum(causes) }),
+]);
 
 /** What somebody does. */
 export type NightAction =

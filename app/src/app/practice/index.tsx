@@ -1,4 +1,4 @@
-import { PracticeScreen } from '../features/practice/PracticeScreen';
+import { PracticeScreen } from '../../features/practice/PracticeScreen';
 
 export default function PracticeRoute() {
   return <PracticeScreen />;

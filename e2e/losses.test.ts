@@ -69,6 +69,12 @@ test.each<Size>(['phone', 'wide'])(
     expect(counts.reduce((sum, [, fibers]) => sum + Number(fibers), 0)).toBe(all.length);
     expect(trays.some((text) => /^U4 .*: none$/.test(text))).toBe(true);
     await see(page, /After the calibration of Single 1/);
+    // Every try stands in the chart, those that were made again too, with what happened at the gear between.
+    const tries = await texts(page, 'Tries in the order of time');
+    const made = tries.filter((text) => / dB$/.test(text));
+    await see(page, `${made.length} tries, `);
+    expect(made.length).toBeGreaterThan(all.length - 8 * 11);
+    expect(tries.some((text) => /: Single 1 calibrated at 21\s°C$/.test(text))).toBe(true);
 
     await see(page, 'Position 7 has the highest mean');
     const positions = await numbers(page, 'Mean of each position');

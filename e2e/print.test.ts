@@ -77,3 +77,29 @@ test('the kit goes to paper whole, ticked as it is', async () => {
   expect(await cutOff(page)).toEqual([]);
   await page.close();
 }, 60_000);
+
+test.each(['phone', 'wide'] as const)(
+  'the losses go to paper with every chart and the list for tomorrow (%s)',
+  async (size) => {
+    const page = await at.open({ size });
+    await page.goto(`${at.demo.line}/losses/look`);
+    await see(page, 'The list for tomorrow');
+    await see(page, 'What deserves a measurement');
+    await print(page);
+    const paper = await onPaper(page);
+    for (const part of [
+      'Every fiber in its place',
+      'In the order of time',
+      'Ribbons by positions',
+      'The worst',
+      '□ U2 Curva do Rio, tray 2, slot 19',
+    ])
+      expect(paper).toContain(part);
+    expect(paper).not.toContain('Choose what is looked at');
+    // What is chosen is said, the choices themselves are not printed.
+    expect(paper).toContain('Estimated losses · All that was spliced');
+    expect(await cutOff(page)).toEqual([]);
+    expect(await pages(page)).toBeGreaterThanOrEqual(2);
+    await page.close();
+  },
+);

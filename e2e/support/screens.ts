@@ -220,6 +220,29 @@ export const screens: ScreenAt[] = [
   },
   { name: 'practice', path: () => `${server.url}/practice`, shows: 'Which fiber is 157?' },
   {
+    name: 'practice, a night',
+    path: () => `${server.url}/practice/night-1`,
+    shows: 'Ribbon 1 of 12',
+    then: async (page) => {
+      await press(page, 'Fuse');
+      await see(page, 'Read so far');
+    },
+  },
+  {
+    name: 'practice, a night that is over',
+    path: () => `${server.url}/practice/night-4`,
+    shows: 'Fiber 1 of 24',
+    then: async (page) => {
+      const actions = Array.from({ length: 24 }, () => [{ do: 'fuse' }, { do: 'accept' }]).flat();
+      await page.evaluate((night) => localStorage.setItem('cordel.nights-running', JSON.stringify(night)), {
+        'night-4': { seed: 20_260_415, actions },
+      });
+      await page.reload();
+      await press(page, 'See how it went');
+      await see(page, 'It was: an arc');
+    },
+  },
+  {
     name: 'practice, a question answered',
     path: () => `${server.url}/practice`,
     shows: 'Which fiber is 157?',

@@ -79,16 +79,20 @@ function newJudge(): Judge {
   return new Judge({ limits: limitsPresets[0]!.limits });
 }
 
-/** What the judge says of a night while it is told, reading by reading; the first of it. null: nothing. */
-export function firstSaid({ told }: Pick<NightState, 'told'>): FirstSaid | null {
+/** What the judge says of a night while it is told, reading by reading: the first of it that names what was wrong, else the first of it. null: nothing. */
+export function firstSaid({ told, night }: Pick<NightState, 'told' | 'night'>): FirstSaid | null {
   const judge = newJudge();
+  let first: FirstSaid | null = null;
   for (const one of told) {
     judge.tell(one);
     if (!('tried' in one)) continue;
     const said = judge.said('machine', one.tried.at);
-    if (said) return { at: Number(one.tried.splice.slice(1)), said };
+    if (!said) continue;
+    const here = { at: Number(one.tried.splice.slice(1)), said };
+    if (said.cause === night.cause) return here;
+    first ??= here;
   }
-  return null;
+  return first;
 }
 
 /** Rules that show one cause and hardly another. */

@@ -1,1 +1,5 @@
-export { NewProjectScreen as default } from '../forms';
+import { NewProjectScreen } from '../forms';
+
+export default function NewProjectRoute() {
+  return <NewProjectScreen />;
+}

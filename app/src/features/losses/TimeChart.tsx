@@ -194,7 +194,11 @@ function calibrationWords(
       : chance < 0.001
         ? ' Chance alone: less than 1 in 1000.'
         : ` Chance alone: about 1 in ${Math.round(1 / chance)}.`;
-  return `After the calibration of ${machine(id)}, ${dayAndTime(at, zone)}, ${what} ${told}: half at most ${formatLoss(round(after.median))} dB (${after.count}), before ${formatLoss(round(before.median))} (${before.count}).${odds}`;
+  const todo =
+    says === 'worse'
+      ? ' Look at the electrodes and the ends that were used for it, and calibrate once more.'
+      : '';
+  return `After the calibration of ${machine(id)}, ${dayAndTime(at, zone)}, ${what} ${told}: half at most ${formatLoss(round(after.median))} dB (${after.count}), before ${formatLoss(round(before.median))} (${before.count}).${odds}${todo}`;
 }
 
 function rowsOf(

@@ -1,8 +1,9 @@
 import { attempt, closure, id, limits, plan, timeOf } from '../../../test/example';
 import { factVersion, type Fact } from '../../facts';
+import { draws } from '../../machine/draws';
 import { rankSumChance } from '../../statistics/rankSum';
 import { buildLedger } from '../../splice/record/ledger';
-import { inTime, timeline } from './inTime';
+import { calibrationRule, inTime, timeline } from './inTime';
 
 const gear = { machine: { id: id(71), label: 'Single 1' } };
 const losses = (list: readonly number[], minute = 0) =>
@@ -70,6 +71,25 @@ describe('after a calibration', () => {
     // No rank of one is above one of the other: by counting 2 of C(16, 8) = 12870.
     expect(rankSumChance(8, 8, 36) * 2).toBeCloseTo(2 / 12870, 12);
     expect(told(before, after)[0]!.chance).toBeLessThan(0.002);
+  });
+
+  // By the rule's own word 1 in 20; with readings in steps of 0.01 a little less is to be expected, and 600 nights say it to ± 1.8 points.
+  test('a calibration that does nothing is called one that did in about 1 of 20', () => {
+    let called = 0;
+    const nights = 600;
+    for (let night = 0; night < nights; night += 1) {
+      const own = draws(night, 'calibration that does nothing');
+      const good = () => Math.round(-2.5 * Math.log(1 - own.uniform())) / 100;
+      const list = Array.from({ length: 24 }, good);
+      const { calibrations } = chart([
+        ...losses(list.slice(0, 12)),
+        calibratedAt(20),
+        ...losses(list.slice(12), 21),
+      ]);
+      if (calibrations[0]!.says !== 'no-difference') called += 1;
+    }
+    expect(called / nights).toBeGreaterThan(0.02);
+    expect(called / nights).toBeLessThan(calibrationRule.errorRate + 0.018);
   });
 
   test('while few are made it is not told, and one that failed is none', () => {

@@ -30,14 +30,15 @@ export async function benchLosses(): Promise<void> {
   const browser = await openBrowser();
   const plain = await opened(browser, server.url, small);
   const own = await opened(browser, server.url, large);
-  const beside = (of: 'drawn' | 'whole') =>
+  const beside = (of: 'drawn' | 'seen' | 'whole') =>
     `${at(0.5, own[of]).toFixed(0)} ms (12 fibers: ${at(0.5, plain[of]).toFixed(0)})`;
   report(
     `Losses of ${large.fibers} splices: tap to first chart, 4 × slower`,
     beside('drawn'),
     'under 300 ms',
   );
-  report('The same, to the last chart', beside('whole'), 'under 300 ms');
+  report('The same, to every fiber in its place: what is in sight', beside('seen'), 'under 300 ms');
+  report('The same, to the chart in time', beside('whole'), 'under 300 ms');
   report(
     'Tasks over 50 ms while it is panned from end to end',
     own.long.length === 0 ? 'none' : `${own.long.length}, longest ${Math.max(...own.long).toFixed(0)} ms`,
@@ -52,9 +53,10 @@ async function opened(
   browser: Browser,
   url: string,
   { id, fibers }: { id: string; fibers: number },
-): Promise<{ drawn: number[]; whole: number[]; long: number[] }> {
+): Promise<{ drawn: number[]; seen: number[]; whole: number[]; long: number[] }> {
   const { page } = await openPage(browser);
   const drawn: number[] = [];
+  const seen: number[] = [];
   const whole: number[] = [];
   await page.goto(`${url}/p/${id}/losses`);
   await see(page, `${fibers} of ${fibers}`);
@@ -75,9 +77,11 @@ async function opened(
         });
       key.click();
       const first = await painted('Bars: fibers by loss');
-      return { first, last: await painted('Circles: single fibers') };
+      const second = await painted('One row a tray');
+      return { first, second, last: await painted('Circles: single fibers') };
     });
     drawn.push(result.first);
+    seen.push(result.second);
     whole.push(result.last);
     if (time < times - 1) {
       await page.goBack();
@@ -102,5 +106,5 @@ async function opened(
     return found;
   });
   await page.close();
-  return { drawn, whole, long };
+  return { drawn, seen, whole, long };
 }

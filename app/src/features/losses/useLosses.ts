@@ -39,6 +39,7 @@ const titles: Readonly<Record<Facet, string>> = {
   position: 'Ribbon position',
   pair: 'Pair of cables',
   machine: 'Machine',
+  cleaver: 'Cleaver',
   person: 'Person',
   day: 'Day',
 };
@@ -111,6 +112,7 @@ export function useLosses(definition: ProjectDefinition, filter: LossFilter, mea
       position: (value: string) => value,
       pair,
       machine: (value: string) => gear?.find(({ id }) => id === value)?.label ?? 'a machine not on the list',
+      cleaver: (value: string) => gear?.find(({ id }) => id === value)?.label ?? 'a cleaver not on the list',
       person: (value: string) => value,
       day: (value: string) => value,
     };
@@ -168,7 +170,7 @@ export function useTime({ definition, books, filter, estimated, names }: Losses)
   const zone = definition.project.timeZone;
   const told = useMemo(() => timeline(books ?? []), [books]);
   const time = useMemo(() => {
-    const { closure, tray, unit, pair, kind, person, machine, day, position } = filter;
+    const { closure, tray, unit, pair, kind, person, machine, cleaver, day, position } = filter;
     const place = Object.fromEntries(
       Object.entries({ closure, tray, unit }).filter(([, value]) => value !== undefined),
     );
@@ -186,6 +188,7 @@ export function useTime({ definition, books, filter, estimated, names }: Losses)
         (kind === undefined || one.kind === kind) &&
         (person === undefined || one.person === person) &&
         (machine === undefined || one.machine === machine) &&
+        (cleaver === undefined || one.cleaver === cleaver) &&
         (position === undefined || one.kind === 'ribbon') &&
         (day === undefined || dayIn(one.at) === day),
       position === undefined ? null : Number(position),

@@ -2,7 +2,7 @@ import type { Attempt, Fact } from '../../facts';
 import { spliceHistory } from '../../splice/record/history';
 import type { ClosureLedger } from '../../splice/record/ledger';
 import type { Reading } from '../../splice/record/reading';
-import { pairOf } from '../odds/adviceAt';
+import { pairsOf } from './rows';
 import { westernElectric, type WesternElectricRule } from '../../statistics/controlCharts';
 import { quantileSorted } from '../../statistics/quantile';
 import { rankSum } from '../../statistics/rankSum';
@@ -77,6 +77,7 @@ export interface TimedTry {
   readonly losses: readonly (number | null)[];
   readonly pair: string;
   readonly machine: string | null;
+  readonly cleaver: string | null;
   readonly person: string | null;
 }
 
@@ -94,6 +95,8 @@ export function timeline(
   }[],
 ): Timeline {
   const tries: TimedTry[] = [];
+  // Their mode fields are not asked for here.
+  const pairAt = pairsOf(new Map());
   const events: Happened[] = [];
   for (const { closureId, ledger, facts } of closures) {
     for (const { splices } of ledger.trays)
@@ -108,8 +111,9 @@ export function timeline(
             at: Date.parse(madeAt),
             kind: splice.kind,
             losses: readings.length === 1 ? [readings[0]!.loss] : readings.map(({ loss }) => loss),
-            pair: pairOf(splice),
+            pair: pairAt(splice).pair,
             machine: body.gear?.machine?.id ?? null,
+            cleaver: body.gear?.cleaver?.id ?? null,
             person: by,
           });
         // Nearly every splice was tried once; then its history need not be written out.

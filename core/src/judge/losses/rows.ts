@@ -25,6 +25,7 @@ export interface LossRow {
   readonly unitKey: string | null;
   readonly pair: string;
   readonly machine: string | null;
+  readonly cleaver: string | null;
   readonly person: string | null;
   /** ms since 1970, and the day of that night. */
   readonly at: number;
@@ -52,14 +53,7 @@ export function lossRows(
   dayOf: (madeAt: string) => string,
 ): LossRow[] {
   const rows: LossRow[] = [];
-  // A job has thousands of splices and a few pairs of cables.
-  const pairs = new Map<string, { readonly pair: string; readonly pairTerm: number | null }>();
-  const pairAt = (splice: PlacedSplice) => {
-    const key = `${splice.left[0]!.cableId} ${splice.right[0]!.cableId}`;
-    let known = pairs.get(key);
-    if (!known) pairs.set(key, (known = { pair: pairOf(splice), pairTerm: termOf(splice, cables) }));
-    return known;
-  };
+  const pairAt = pairsOf(cables);
   for (const { closureId, ledger } of closures)
     for (const { tray, splices } of ledger.trays) {
       const trayKey = `${closureId} ${tray}`;
@@ -72,6 +66,7 @@ export function lossRows(
         const limit = lossLimit(splice.kind, ledger.limits);
         const { pair, pairTerm } = pairAt(splice);
         const machine = last.body.gear?.machine?.id ?? null;
+        const cleaver = last.body.gear?.cleaver?.id ?? null;
         const at = Date.parse(last.madeAt);
         const day = dayOf(last.madeAt);
         const { left, id: spliceId, slot, kind } = splice;
@@ -94,6 +89,7 @@ export function lossRows(
             pair,
             pairTerm,
             machine,
+            cleaver,
             person: last.by,
             at,
             day,
@@ -110,6 +106,19 @@ export function lossRows(
   return rows;
 }
 
+/** The pair of cables of a splice and what their mode fields cost; a job has thousands of splices and a few pairs. */
+export function pairsOf(
+  cables: ReadonlyMap<string, Cable>,
+): (splice: PlacedSplice) => { readonly pair: string; readonly pairTerm: number | null } {
+  const known = new Map<string, { readonly pair: string; readonly pairTerm: number | null }>();
+  return (splice) => {
+    const key = `${splice.left[0]!.cableId} ${splice.right[0]!.cableId}`;
+    let own = known.get(key);
+    if (!own) known.set(key, (own = { pair: pairOf(splice), pairTerm: termOf(splice, cables) }));
+    return own;
+  };
+}
+
 /** What rows are chosen by; each as it is written in `valueOf`. */
 export const facets = [
   'closure',
@@ -119,6 +128,7 @@ export const facets = [
   'position',
   'pair',
   'machine',
+  'cleaver',
   'person',
   'day',
 ] as const;

@@ -17,6 +17,7 @@ const row = (loss: number | null, more: Partial<LossRow> = {}): LossRow => ({
   pair: 'A B',
   pairTerm: 0,
   machine: null,
+  cleaver: null,
   person: null,
   at: 0,
   day: '',

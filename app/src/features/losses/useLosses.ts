@@ -92,9 +92,10 @@ export function useLosses(definition: ProjectDefinition, filter: LossFilter, mea
   );
   const names = useMemo(() => {
     const cables = cablesOf(definition);
+    // An address may name what is gone.
     const site = (closureId: string) => {
-      const closure = definition.closures.find(({ id }) => id === closureId)!;
-      return siteOf(definition.sites, closure.siteId).name;
+      const closure = definition.closures.find(({ id }) => id === closureId);
+      return closure ? siteOf(definition.sites, closure.siteId).name : 'a closure that is gone';
     };
     const pair = (ids: string) => {
       const [one, two] = ids.split(' ').map((id) => cables.get(id)?.label ?? 'another cable');

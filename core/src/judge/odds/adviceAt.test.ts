@@ -1,5 +1,5 @@
-import { attempt, cableA, cableB, cables, limits, plan, spliceAt } from '../../../test/example';
-import type { Fact } from '../../facts';
+import { attempt, cableA, cableB, cables, limits, measuredLoss, plan, spliceAt } from '../../../test/example';
+import type { Attempt, Fact } from '../../facts';
 import { buildLedger } from '../../splice/record/ledger';
 import { JudgeKeeper } from '../keeper';
 import { adviceLine, adviceShort, flipWords } from '../words';
@@ -99,4 +99,26 @@ test('the pair is the same from both sides', () => {
   expect(cableA.id < cableB.id).toBe(true);
   const facts = [...first(8, () => 0.09), attempt(8, 0.14, good)];
   expect(advised(8, facts)!.odds.tries).toBeGreaterThan(7);
+});
+
+test('a splice that was measured over its limit is advised on as one that failed, where the owner wants measured losses', () => {
+  const wanted = { ...limits, measured: true as const };
+  const facts: Fact[] = first(8, () => 0.02);
+  const own = facts[3] as Attempt;
+  const measured = measuredLoss(own, { fromLeft: 0.2, fromRight: 0.14 });
+  const advisedBy = (under: typeof limits) => {
+    const ledger = buildLedger(plan, [...facts, measured], under);
+    const tray = ledger.trays[spliceAt(3).tray - 1]!;
+    const keeper = new JudgeKeeper({ cables, limits: under });
+    keeper.take(facts);
+    const record = keeper.judge.record;
+    const state = tray.splices.find(({ splice }) => splice.id === spliceAt(3).id)!;
+    return adviceAt({ ledger, tray, state, cables, record, redosLeft: 4, minutes: 5, minutesLeft: null });
+  };
+  expect(advisedBy(limits)).toBeNull();
+  const told = advisedBy(wanted)!;
+  expect(told.advice.choice).toBe('redo');
+  // It is over by 0.07: nearly every redo is better.
+  expect(told.odds.better).toBeGreaterThan(0.9);
+  expect(told.advice.costs.measure).toBeUndefined();
 });

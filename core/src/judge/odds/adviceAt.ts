@@ -1,5 +1,6 @@
 import { attemptReasons, lossLimit, triesLeft } from '../../splice/record/verdict';
 import { spliceHistory } from '../../splice/record/history';
+import { highestMeasured } from '../../splice/record/measured';
 import { highestLoss, type Reading } from '../../splice/record/reading';
 import type { ClosureLedger, SpliceState, TrayState } from '../../splice/record/ledger';
 import { mismatchLoss } from '../../splice/record/spliceLoss';
@@ -56,7 +57,10 @@ export function adviceAt(at: AdviceAt): SpliceAdvice | null {
   const { last } = history;
   if (!last || last.light !== undefined || verdict.mark === 'allowed') return null;
   const bad = verdict.mark === 'redo' || verdict.mark === 'owner';
-  const failed = failedInARow(history.attempts, splice.kind, limits);
+  // Where the owner wants measured losses, what was measured of it counts.
+  const measured = limits.measured ? state.measured : noneMeasured;
+  const failed = failedInARow(history.attempts, splice.kind, limits, measured);
+  const worst = highestMeasured(measured) ?? highestLoss(last.readings);
   const pairTerm = termOf(splice, cables);
   const limit = lossLimit(splice.kind, limits);
   const fibers = splice.left.length;
@@ -67,7 +71,7 @@ export function adviceAt(at: AdviceAt): SpliceAdvice | null {
       pair: pairOf(splice),
       pairTerm,
       machine: last.fact.body.gear?.machine?.id ?? null,
-      worst: last.proofTestFailed ? null : highestLoss(last.readings),
+      worst: last.proofTestFailed ? null : worst,
       failed,
       lossMax: limit,
     },
@@ -78,7 +82,6 @@ export function adviceAt(at: AdviceAt): SpliceAdvice | null {
   // It holds, and so does the mean.
   if (!bad && meanOver.stays - meanOver.redone < 0.2) return null;
   const differ = fieldsDiffer(pairTerm);
-  const worst = highestLoss(last.readings);
   const known = differencesIn(ledger).get(pairOf(splice));
   const left = triesLeft(verdict, limits);
   const advice = advise(
@@ -105,12 +108,20 @@ export function adviceAt(at: AdviceAt): SpliceAdvice | null {
   return { advice, odds, limit, redosLeft, triesLeft: left, pair: rangeOf(at, splice), fieldsDiffer: differ };
 }
 
+const noneMeasured: readonly (number | null)[] = [];
+
 function failedInARow(
   attempts: ReturnType<typeof spliceHistory>['attempts'],
   kind: 'single' | 'ribbon',
   limits: ClosureLedger['limits'],
+  /** Of the last one. */
+  measured: readonly (number | null)[],
 ): number {
-  const held = attempts.findLastIndex((attempt) => attemptReasons(attempt, kind, limits).length === 0);
+  const held = attempts.findLastIndex(
+    (attempt, index) =>
+      attemptReasons(attempt, kind, limits, index === attempts.length - 1 ? measured : noneMeasured)
+        .length === 0,
+  );
   return attempts.length - 1 - held;
 }
 

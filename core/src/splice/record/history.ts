@@ -6,6 +6,7 @@ import {
   type OwnerAnswer,
   type SpliceFact,
 } from '../../facts';
+import { measuredValue } from './measured';
 import type { Reading } from './reading';
 
 /** An attempt as it stands after its corrections. */
@@ -32,7 +33,7 @@ export interface SpliceHistory {
   readonly answer: OwnerAnswer | null;
   /** What was measured of that attempt last, one per fiber; empty where nothing was. */
   readonly measured: readonly (MeasuredLoss | null)[];
-  /** Something of it was measured after that answer, which was given without knowing. */
+  /** A loss of it was measured after that answer, which was given without knowing. */
   readonly measuredSince: boolean;
 }
 
@@ -106,7 +107,8 @@ export function spliceHistory(facts: readonly SpliceFact[]): SpliceHistory {
       if (position > last.readings.length) continue;
       measured ??= last.readings.map(() => null);
       measured[position - 1] = fromLeft === null && fromRight === null ? null : fact;
-      measuredSince = true;
+      // From one end alone nothing follows.
+      measuredSince ||= measuredValue(fact.body) !== null;
       continue;
     }
     answer = fact.kind === 'owner-answer' ? fact : null;

@@ -99,6 +99,9 @@ describe('a fiber that was measured', () => {
     expect(verdict([over, allow]).mark).toBe('allowed');
     expect(verdict([over, allow, worse]).mark).toBe('redo');
     expect(verdict([over, allow, worse], limits).mark).toBe('allowed');
+    // From one end alone nothing follows, and the answer stands.
+    const oneEnd = measuredLoss(over, { fromLeft: 0.3, fromRight: null });
+    expect(verdict([over, allow, oneEnd]).mark).toBe('allowed');
     const after = { ...allow, ...factAfter(over), v: allow.v };
     expect(verdict([over, worse, after]).mark).toBe('allowed');
   });

@@ -157,7 +157,7 @@ function Filters({
   const choices = useChoices(losses);
   return (
     <View style={styles.filters}>
-      {anyMeasured ? (
+      {anyMeasured || measured ? (
         <Choice
           label="Losses"
           options={[

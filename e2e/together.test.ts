@@ -32,7 +32,7 @@ test('two people at one tray see each other’s splices appear and are warned be
   await press(ana, padKey(4));
   // Bia stands at 7: the bench goes past it.
   await see(ana, 'Tray 3 · slot 8');
-  await see(bia, /54 · 6 WH 0\.04 Holds/, 'ledger');
+  await see(bia, /54 · 6 WH 0\.04 est\. Holds/, 'ledger');
   await see(bia, /Ana here/, 'ledger');
   await press(bia, /\.03 dB$/);
   await see(bia, 'Tray 3 · slot 9');

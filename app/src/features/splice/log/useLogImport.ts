@@ -157,9 +157,10 @@ export function useLogImport(projectId: string, { closure, definition, ledger }:
         });
         await engine().take(projectId, made.facts, []);
         const mapping = log!.mapping;
+        // Gone before it is said to be kept: whoever looks for it then finds nothing.
+        await forgetShared().catch(() => undefined);
         setStored(made);
         reader.cancel();
-        void forgetShared();
         // How this machine's log is read is told once.
         if (machine && mapping && JSON.stringify(machine.log) !== JSON.stringify(mapping))
           saveGear.mutate({ base: machine, item: { ...machine, log: mapping } });

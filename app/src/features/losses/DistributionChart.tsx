@@ -1,17 +1,17 @@
 import { formatLoss, formatMean } from '@cordel/core';
 import type { Distribution } from '@cordel/core/losses';
 import { scaleLinear } from 'd3-scale';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Line, Rect, Text } from 'react-native-svg';
 import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
 import { faces, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { useChartWidth } from '../../ui/useChartWidth';
 
 const height = 170;
 const margin = { left: 34, right: 10, top: 10, bottom: 22 };
-const usualWidth = 330;
 
 /** How many fibers read what: bars; what a crew in good order reads as a stepped line; limits as dashed rules. */
 export const DistributionChart = memo(function DistributionChart({
@@ -25,7 +25,7 @@ export const DistributionChart = memo(function DistributionChart({
   limits: readonly number[];
 }) {
   const { palette } = useCordelTheme();
-  const [width, setWidth] = useState(usualWidth);
+  const [width, onLayout] = useChartWidth('losses');
   const { bins } = of;
   const last = bins.length;
   const x = scaleLinear([0, last], [margin.left, width - margin.right]);
@@ -48,7 +48,7 @@ export const DistributionChart = memo(function DistributionChart({
       <View
         role="img"
         aria-label={`How many fibers read what: ${words}.`}
-        onLayout={({ nativeEvent }) => setWidth(Math.max(200, Math.round(nativeEvent.layout.width)))}
+        onLayout={onLayout}
         style={[styles.frame, { borderColor: palette.hairline }]}
       >
         <Svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`}>

@@ -1,12 +1,13 @@
 import { formatLoss, formatMean } from '@cordel/core';
 import type { HeatMap } from '@cordel/core/losses';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Rect, Text } from 'react-native-svg';
 import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
 import { faces, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { useChartWidth } from '../../ui/useChartWidth';
 
 /** So many ribbons are drawn, the last ones. */
 const most = 48;
@@ -16,7 +17,7 @@ const left = 44;
 /** Ribbons by positions: the stronger the higher, over the limit in the accent, and the mean of each position above. */
 export const HeatMapChart = memo(function HeatMapChart({ map, limit }: { map: HeatMap; limit: number }) {
   const { palette } = useCordelTheme();
-  const [width, setWidth] = useState(330);
+  const [width, onLayout] = useChartWidth('losses');
   const ribbons = map.ribbons.slice(-most);
   const { means } = map;
   const wide = Math.min(cell * 1.6, (width - left - 4) / means.length);
@@ -32,7 +33,7 @@ export const HeatMapChart = memo(function HeatMapChart({ map, limit }: { map: He
       <View
         role="img"
         aria-label={`Ribbons by positions. ${words}`}
-        onLayout={({ nativeEvent }) => setWidth(Math.max(200, Math.round(nativeEvent.layout.width)))}
+        onLayout={onLayout}
         style={[styles.frame, { borderColor: palette.hairline }]}
       >
         <Svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`}>

@@ -226,7 +226,7 @@ function Places({ losses }: { losses: Losses }) {
   );
   return (
     <Part title="Every fiber in its place">
-      <PlacesChart rows={rows} site={losses.names.site} onOpen={open} />
+      <PlacesChart rows={rows} site={losses.names.site} measured={losses.measured} onOpen={open} />
     </Part>
   );
 }

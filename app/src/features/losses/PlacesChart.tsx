@@ -8,10 +8,10 @@ import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
 import { faces, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { useChartWidth } from '../../ui/useChartWidth';
 
 const label = 34;
 const rowHeight = 16;
-const usualWidth = 330;
 
 /** Tenths of a px are enough, and short to write. */
 const tenths = (px: number) => Math.round(px * 10) / 10;
@@ -23,13 +23,15 @@ const strengths = [0.16, 0.36, 0.58, 0.8, 1];
 interface PlacesChartProps {
   rows: readonly PlaceRow[];
   site: (closureId: string) => string;
+  /** What was measured is shown, in place of the estimates. */
+  measured: boolean;
   onOpen: (closureId: string, tray: number, slot: number) => void;
 }
 
 /** Every fiber in its place against its limit, trays as rows: thousands at once. */
-export const PlacesChart = memo(function PlacesChart({ rows, site, onOpen }: PlacesChartProps) {
+export const PlacesChart = memo(function PlacesChart({ rows, site, measured, onOpen }: PlacesChartProps) {
   const { palette } = useCordelTheme();
-  const [width, setWidth] = useState(usualWidth);
+  const [width, onLayout] = useChartWidth('losses, places');
   const [tapped, setTapped] = useState<{ row: PlaceRow; cell: PlaceCell } | null>(null);
   const closures = useMemo(() => {
     const by = new Map<string, PlaceRow[]>();
@@ -42,7 +44,7 @@ export const PlacesChart = memo(function PlacesChart({ rows, site, onOpen }: Pla
   return (
     <View style={styles.whole}>
       <Type look="strong">{words}</Type>
-      <View onLayout={({ nativeEvent }) => setWidth(Math.max(200, Math.round(nativeEvent.layout.width)))}>
+      <View onLayout={onLayout}>
         {closures.map(([closureId, own]) => (
           <ClosurePlaces
             key={closureId}
@@ -56,7 +58,7 @@ export const PlacesChart = memo(function PlacesChart({ rows, site, onOpen }: Pla
       {tapped ? (
         <View role="status" style={[styles.tapped, { borderColor: palette.ink }]}>
           <Type look="strong">
-            {`${site(tapped.row.closureId)}, tray ${tapped.row.tray}, slot ${tapped.cell.slot}${tapped.row.cells.some(({ position }) => position > 1) ? `, fiber ${tapped.cell.position}` : ''}: ${cellWords(tapped.cell)}`}
+            {`${site(tapped.row.closureId)}, tray ${tapped.row.tray}, slot ${tapped.cell.slot}${tapped.row.cells.some(({ position }) => position > 1) ? `, fiber ${tapped.cell.position}` : ''}: ${cellWords(tapped.cell, measured)}`}
           </Type>
           <Action
             bench
@@ -66,9 +68,7 @@ export const PlacesChart = memo(function PlacesChart({ rows, site, onOpen }: Pla
         </View>
       ) : null}
       <Type look="small" tone="soft">
-        One row a tray, one mark a fiber, in the order of the slots. The stronger the nearer to its limit;
-        over it in red-orange and taller; a cross: it broke; a line: not spliced. What is not chosen is a dot.
-        Tap a mark to see what it is.
+        {`One row a tray, one mark a fiber, in the order of the slots. The stronger the nearer to its limit; over it in red-orange and taller; ${measured ? 'a line: not measured' : 'a cross: it broke; a line: not spliced'}. What is not chosen is a dot. Tap a mark to see what it is.`}
       </Type>
       <Numbers
         title="Trays"
@@ -78,8 +78,8 @@ export const PlacesChart = memo(function PlacesChart({ rows, site, onOpen }: Pla
   );
 });
 
-function cellWords({ state, loss, share }: PlaceCell): string {
-  if (state === 'open') return 'not spliced.';
+function cellWords({ state, loss, share }: PlaceCell, measured: boolean): string {
+  if (state === 'open') return measured ? 'not measured.' : 'not spliced.';
   if (loss === null) return 'broke.';
   return `${formatLoss(loss)} dB, ${Math.round(share * 100)} % of its limit.`;
 }

@@ -2,7 +2,7 @@ import { formatLoss, type Units } from '@cordel/core';
 import { formatTemperature } from '@cordel/core/seal';
 import type { AfterCalibration, InTime, TimeMark, TimePoint } from '@cordel/core/losses';
 import { scaleLinear, scalePow } from 'd3-scale';
-import { memo, useMemo, useState } from 'react';
+import { memo, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Line, Path, Text } from 'react-native-svg';
 import { Numbers } from '../../ui/Numbers';
@@ -10,10 +10,10 @@ import { useCordelTheme } from '../../ui/theme';
 import { dayAndTime, dayOf, type ShownZone } from '../../ui/times';
 import { faces, space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { useChartWidth } from '../../ui/useChartWidth';
 
 const height = 230;
 const margin = { left: 34, right: 10, top: 20, bottom: 46 };
-const usualWidth = 330;
 
 /** Tenths of a px are enough, and short to write. */
 const tenths = (px: number) => Math.round(px * 10) / 10;
@@ -36,7 +36,7 @@ interface TimeChartProps {
 /** Every try in the order of time: squares ribbons, circles single fibers; lines at the middle and three deviations; what happened at the gear from above, people and days below. */
 export const TimeChart = memo(function TimeChart({ of, units, zone, place, machine }: TimeChartProps) {
   const { palette } = useCordelTheme();
-  const [width, setWidth] = useState(usualWidth);
+  const [width, onLayout] = useChartWidth('losses');
   const { points, limits, calibrations } = of;
   const marks = useMemo(() => of.marks.filter(({ before }) => before > 0 && before < of.points.length), [of]);
   const { x, y, top } = useMemo(() => {
@@ -59,7 +59,7 @@ export const TimeChart = memo(function TimeChart({ of, units, zone, place, machi
       <View
         role="img"
         aria-label={`Losses in the order of time. ${words}`}
-        onLayout={({ nativeEvent }) => setWidth(Math.max(200, Math.round(nativeEvent.layout.width)))}
+        onLayout={onLayout}
         style={[styles.frame, { borderColor: palette.hairline }]}
       >
         <Svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`}>

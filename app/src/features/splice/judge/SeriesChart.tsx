@@ -1,6 +1,6 @@
 import type { Saw } from '@cordel/core/advice';
 import { formatLoss } from '@cordel/core';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line, Rect, Text } from 'react-native-svg';
 import { Numbers } from '../../../ui/Numbers';
@@ -8,16 +8,15 @@ import { useCordelTheme } from '../../../ui/theme';
 import { ticksTo } from '../../../ui/ticks';
 import { faces, space, stroke } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
+import { useChartWidth } from '../../../ui/useChartWidth';
 
-/** Before it is known how wide it is, px. */
-const usualWidth = 320;
 const height = 150;
 const margin = { left: 34, right: 8, top: 8, bottom: 8 };
 
 /** Just those splices that a rule speaks of, in the order of time: filled what it is about, hollow what that is held against, and a rule at the mean of each. */
 export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw; spoken: string }) {
   const { palette } = useCordelTheme();
-  const [width, setWidth] = useState(usualWidth);
+  const [width, onLayout] = useChartWidth('sheet');
   const { points, mean, other, unit } = saw;
   const orders = [...new Set(points.map(({ attempt }) => attempt))];
   const placeOf = new Map(orders.map((attempt, index) => [attempt, index]));
@@ -33,7 +32,7 @@ export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw
       <View
         role="img"
         aria-label={spoken}
-        onLayout={({ nativeEvent }) => setWidth(Math.max(200, Math.round(nativeEvent.layout.width)))}
+        onLayout={onLayout}
         style={[styles.frame, { borderColor: palette.hairline }]}
       >
         <Svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`}>

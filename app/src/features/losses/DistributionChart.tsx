@@ -3,10 +3,11 @@ import type { Distribution } from '@cordel/core/losses';
 import { scaleLinear } from 'd3-scale';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import Svg, { Line, Rect, Text } from 'react-native-svg';
+import Svg, { Line, Rect } from 'react-native-svg';
+import { ChartText } from '../../ui/ChartText';
 import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
-import { faces, space, stroke } from '../../ui/tokens';
+import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { useChartWidth } from '../../ui/useChartWidth';
 
@@ -56,17 +57,9 @@ export const DistributionChart = memo(function DistributionChart({
             .ticks(3)
             .filter(Number.isInteger)
             .map((tick) => (
-              <Text
-                key={tick}
-                x={margin.left - 4}
-                y={y(tick) + 4}
-                textAnchor="end"
-                fontFamily={faces.sans}
-                fontSize={11}
-                fill={palette.soft}
-              >
+              <ChartText key={tick} x={margin.left - 4} y={y(tick) + 4} anchor="end">
                 {tick}
-              </Text>
+              </ChartText>
             ))}
           {bins.map(({ from, count }, index) => (
             <Rect
@@ -104,17 +97,9 @@ export const DistributionChart = memo(function DistributionChart({
           ) : null}
           {bins.map(({ from }, index) =>
             index % 5 === 0 ? (
-              <Text
-                key={`x${from}`}
-                x={x(index) + (x(1) - x(0)) / 2}
-                y={height - 6}
-                textAnchor="middle"
-                fontFamily={faces.sans}
-                fontSize={11}
-                fill={palette.soft}
-              >
+              <ChartText key={`x${from}`} x={x(index) + (x(1) - x(0)) / 2} y={height - 6} anchor="middle">
                 {formatLoss(from)}
-              </Text>
+              </ChartText>
             ) : null,
           )}
           <Line

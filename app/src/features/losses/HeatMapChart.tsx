@@ -2,10 +2,11 @@ import { formatLoss, formatMean } from '@cordel/core';
 import type { HeatMap } from '@cordel/core/losses';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import Svg, { Rect, Text } from 'react-native-svg';
+import Svg, { Rect } from 'react-native-svg';
+import { ChartText } from '../../ui/ChartText';
 import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
-import { faces, space, stroke } from '../../ui/tokens';
+import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { useChartWidth } from '../../ui/useChartWidth';
 
@@ -38,17 +39,16 @@ export const HeatMapChart = memo(function HeatMapChart({ map, limit }: { map: He
       >
         <Svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`}>
           {means.map((_, at) => (
-            <Text
+            <ChartText
               key={`p${at}`}
               x={left + (at + 0.5) * wide}
               y={cell - 6}
-              textAnchor="middle"
-              fontFamily={faces.sansBold}
-              fontSize={11}
-              fill={at === highest ? palette.accent : palette.ink}
+              anchor="middle"
+              bold
+              color={at === highest ? palette.accent : palette.ink}
             >
               {at + 1}
-            </Text>
+            </ChartText>
           ))}
           {[{ tray: 0, slot: 0, losses: means }, ...ribbons].map(({ tray, slot, losses }, row) => (
             <RibbonRow
@@ -92,16 +92,9 @@ function RibbonRow({
   const { palette } = useCordelTheme();
   return (
     <>
-      <Text
-        x={left - 6}
-        y={y + 15}
-        textAnchor="end"
-        fontFamily={faces.sans}
-        fontSize={11}
-        fill={palette.soft}
-      >
+      <ChartText x={left - 6} y={y + 15} anchor="end">
         {label}
-      </Text>
+      </ChartText>
       {losses.map((loss, at) => {
         const over = loss !== null && loss > limit + 1e-9;
         return (

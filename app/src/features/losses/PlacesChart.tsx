@@ -2,11 +2,12 @@ import { formatLoss } from '@cordel/core';
 import type { PlaceCell, PlaceRow } from '@cordel/core/losses';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View, type GestureResponderEvent } from 'react-native';
-import Svg, { Path, Text } from 'react-native-svg';
+import Svg, { Path } from 'react-native-svg';
 import { Action } from '../../ui/Action';
+import { ChartText } from '../../ui/ChartText';
 import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
-import { faces, space, stroke } from '../../ui/tokens';
+import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { useChartWidth } from '../../ui/useChartWidth';
 
@@ -129,17 +130,9 @@ const ClosurePlaces = memo(function ClosurePlaces({
           {rows.map(({ tray }, index) =>
             // Of many trays every fifth has its number.
             rows.length > 40 && tray % 5 !== 0 ? null : (
-              <Text
-                key={tray}
-                x={label - 8}
-                y={index * rowHeight + 12}
-                textAnchor="end"
-                fontFamily={faces.sans}
-                fontSize={11}
-                fill={palette.soft}
-              >
+              <ChartText key={tray} x={label - 8} y={index * rowHeight + 12} anchor="end">
                 {tray}
-              </Text>
+              </ChartText>
             ),
           )}
           <Path d={paths.open} fill={palette.hairline} />

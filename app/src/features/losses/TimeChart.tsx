@@ -4,11 +4,12 @@ import type { AfterCalibration, InTime, TimeMark, TimePoint } from '@cordel/core
 import { scaleLinear, scalePow } from 'd3-scale';
 import { memo, useMemo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import Svg, { Line, Path, Text } from 'react-native-svg';
+import Svg, { Line, Path } from 'react-native-svg';
+import { ChartText } from '../../ui/ChartText';
 import { Numbers } from '../../ui/Numbers';
 import { useCordelTheme } from '../../ui/theme';
 import { dayAndTime, dayOf, type ShownZone } from '../../ui/times';
-import { faces, space, stroke } from '../../ui/tokens';
+import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { useChartWidth } from '../../ui/useChartWidth';
 
@@ -109,16 +110,9 @@ export const TimeChart = memo(function TimeChart({ of, units, zone, place, machi
           ))}
           {days.map(({ from, day }, index) =>
             index > 0 && x(from) - x(days[index - 1]!.from) < 70 ? null : (
-              <Text
-                key={day}
-                x={x(from)}
-                y={height - 6}
-                fontFamily={faces.sans}
-                fontSize={11}
-                fill={palette.soft}
-              >
+              <ChartText key={day} x={x(from)} y={height - 6}>
                 {day}
-              </Text>
+              </ChartText>
             ),
           )}
         </Svg>
@@ -266,16 +260,9 @@ function Tick({ at, width, text }: { at: number; width: number; text: string }) 
         stroke={palette.hairline}
         strokeWidth={1}
       />
-      <Text
-        x={margin.left - 4}
-        y={at + 4}
-        textAnchor="end"
-        fontFamily={faces.sans}
-        fontSize={11}
-        fill={palette.soft}
-      >
+      <ChartText x={margin.left - 4} y={at + 4} anchor="end">
         {text}
-      </Text>
+      </ChartText>
     </>
   );
 }
@@ -292,9 +279,9 @@ function MarkLine({ at, text, color }: { at: number; text: string; color: string
         strokeWidth={1}
         strokeDasharray="1 3"
       />
-      <Text x={at} y={12} textAnchor="middle" fontFamily={faces.sansBold} fontSize={11} fill={color}>
+      <ChartText x={at} y={12} anchor="middle" bold color={color}>
         {text}
-      </Text>
+      </ChartText>
     </>
   );
 }
@@ -316,16 +303,9 @@ function Stretch({
     <>
       <Line x1={from} x2={to} y1={y - 10} y2={y - 10} stroke={tone} strokeWidth={3} />
       {to - from > text.length * 6 ? (
-        <Text
-          x={(from + to) / 2}
-          y={y + 3}
-          textAnchor="middle"
-          fontFamily={faces.sans}
-          fontSize={11}
-          fill={tone}
-        >
+        <ChartText x={(from + to) / 2} y={y + 3} anchor="middle" color={tone}>
           {text}
-        </Text>
+        </ChartText>
       ) : null}
     </>
   );

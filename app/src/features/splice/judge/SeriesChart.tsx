@@ -2,11 +2,12 @@ import type { Saw } from '@cordel/core/advice';
 import { formatLoss } from '@cordel/core';
 import { memo } from 'react';
 import { StyleSheet, View } from 'react-native';
-import Svg, { Circle, Line, Rect, Text } from 'react-native-svg';
+import Svg, { Circle, Line, Rect } from 'react-native-svg';
+import { ChartText } from '../../../ui/ChartText';
 import { Numbers } from '../../../ui/Numbers';
 import { useCordelTheme } from '../../../ui/theme';
 import { ticksTo } from '../../../ui/ticks';
-import { faces, space, stroke } from '../../../ui/tokens';
+import { space, stroke } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { useChartWidth } from '../../../ui/useChartWidth';
 
@@ -48,17 +49,9 @@ export const SeriesChart = memo(function SeriesChart({ saw, spoken }: { saw: Saw
             />
           ))}
           {ticks.map((tick) => (
-            <Text
-              key={`t${tick}`}
-              x={margin.left - 4}
-              y={y(tick) + 4}
-              textAnchor="end"
-              fontFamily={faces.sans}
-              fontSize={11}
-              fill={palette.soft}
-            >
+            <ChartText key={`t${tick}`} x={margin.left - 4} y={y(tick) + 4} anchor="end">
               {write(tick)}
-            </Text>
+            </ChartText>
           ))}
           {points
             .filter(({ mine }) => !mine)

@@ -41,7 +41,8 @@ export const PlacesChart = memo(function PlacesChart({ rows, site, measured, onO
   }, [rows]);
   const read = rows.reduce((sum, row) => sum + row.read, 0);
   const over = rows.reduce((sum, row) => sum + row.over, 0);
-  const words = `${read} fibers on ${rows.length} ${rows.length === 1 ? 'tray' : 'trays'}, ${over === 0 ? 'none' : over} over the limit.`;
+  const trays = rows.filter((row) => row.read > 0).length;
+  const words = `${read} fibers on ${trays} ${trays === 1 ? 'tray' : 'trays'}, ${over === 0 ? 'none' : over} over the limit.`;
   return (
     <View style={styles.whole}>
       <Type look="strong">{words}</Type>

@@ -87,13 +87,13 @@ test('the link drops in the middle of a ribbon: it is said, the reading comes af
   await press(page, 'BL BL: blue left, blue right');
   await link(page, /ribbons.*reached by the server/, { speed: 'As a real one', mine: true, night: '3' });
   const device = (await page.evaluate(() => JSON.parse(localStorage.getItem('cordel.device')!))) as string;
-  const machineId = await page.evaluate(
-    () => JSON.parse(localStorage.getItem('cordel.linked-machine')!).id as string,
-  );
+  // Asked anew each time: a machine that was set differently just now gets another id.
+  const machineId = () =>
+    page.evaluate(() => JSON.parse(localStorage.getItem('cordel.linked-machine')!).id as string);
   const status = async () =>
     (
       await request<{ status: { state: string } }>(
-        `${at.server.url}/api/machines/${machineId}/status`,
+        `${at.server.url}/api/machines/${await machineId()}/status`,
         'GET',
         undefined,
         {

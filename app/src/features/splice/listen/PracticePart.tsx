@@ -1,7 +1,8 @@
 import { faultWords, type FaultName } from '@cordel/core/machine';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  getLinked,
   getPractice,
   linkTo,
   setPractice,
@@ -35,16 +36,21 @@ export function PracticePart({
 }) {
   const practice = usePractice();
   const [trouble, setTrouble] = useState<string | null>(null);
+  const turn = useRef(Promise.resolve());
   const change = (next: Partial<Practice>) => {
     setPractice(next);
-    machines.renew(linked.id, settingsOf(getPractice())).then(
-      (id) => {
+    // One after the other: what is renewed has another id, by which the next is asked for.
+    turn.current = turn.current.then(async () => {
+      const now = getLinked();
+      if (now?.name !== linked.name || now.where !== linked.where) return;
+      try {
+        linkTo({ ...linked, id: await machines.renew(now.id, settingsOf(getPractice())) });
         setTrouble(null);
-        linkTo({ ...linked, id });
         onChanged();
-      },
-      (error: Error) => setTrouble(error.message),
-    );
+      } catch (error) {
+        setTrouble((error as Error).message);
+      }
+    });
   };
   const toggle = (name: FaultName) =>
     change({

@@ -8,6 +8,7 @@ export * from './line/fiberNumber';
 export * from './line/fiberType';
 export * from './line/project';
 export * from './line/timeZone';
+export * from './schedule/setup';
 export * from './kit/kitList';
 export * from './limits/limits';
 export * from './limits/presets';

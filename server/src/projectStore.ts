@@ -15,10 +15,12 @@ export function projectOf({
   limits,
   window,
   timeZone,
+  nights,
   version,
   lineVersion,
 }: Row<typeof lineProject>): Project {
-  return { id, name, units, limits, window, timeZone, version, lineVersion };
+  const project = { id, name, units, limits, window, timeZone, version, lineVersion };
+  return nights ? { ...project, nights } : project;
 }
 
 /** A column that holds nothing stands for a field that is not there. */

@@ -46,6 +46,8 @@ export const lineProject = pgTable('line_project', {
   window: jsonb('window').$type<NonNullable<ProjectSettings['window']>>(),
   /** null: times are shown as on each device. */
   timeZone: text('time_zone'),
+  /** What its nights are planned from; null: nobody planned any. */
+  nights: jsonb('nights').$type<NonNullable<ProjectSettings['nights']>>(),
   version: integer('version').notNull(),
   /** Sites and cables are edited on their own. */
   lineVersion: integer('line_version').notNull().default(1),

@@ -28,7 +28,7 @@ interface Shape {
 }
 
 const shapes: { readonly [K in Exclude<DocumentKindName, 'project'>]: Shape } = {
-  settings: { inside: ['limits'] },
+  settings: { inside: ['limits', 'nights'] },
   line: { lists: ['sites', 'cables'] },
   closure: { inside: ['lengths'], together: { plan: ['entries', 'trays', 'order', 'pins'] } },
   model: { inside: ['lengths'] },

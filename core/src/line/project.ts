@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { idSchema, nameSchema, timeSchema, versionSchema } from '../schemas';
 import { limitsSchema } from '../limits/limits';
+import { nightsSetupSchema } from '../schedule/setup';
 import { timeZoneSchema } from './timeZone';
 
 export const unitsSchema = z.enum(['mm', 'in']);
@@ -22,6 +23,8 @@ export const projectSettingsSchema = z.strictObject({
     .nullable(),
   /** In which times of the project are shown. null or missing, as in what Cordel 0.1 wrote: each device's own. */
   timeZone: timeZoneSchema.nullable().optional(),
+  /** What its nights are planned from. Missing: nobody planned any. */
+  nights: nightsSetupSchema.optional(),
 });
 export type ProjectSettings = z.infer<typeof projectSettingsSchema>;
 

@@ -26,9 +26,10 @@ const settings = ({ row }: ProjectWork): DocumentKind<Project> => ({
   these: 'these settings',
   buried: null,
   load: async () => projectOf(row),
-  async store(db, { id, name, units, limits, window, timeZone, version }) {
-    // A page of Cordel 0.1 that is still open says nothing of the time zone: it stays.
-    const set = { name, units, limits, window, version, ...(timeZone === undefined ? {} : { timeZone }) };
+  async store(db, { id, name, units, limits, window, timeZone, nights, version }) {
+    // A page of an older Cordel that is still open says nothing of the time zone or the nights: they stay.
+    const kept = { ...(timeZone === undefined ? {} : { timeZone }), ...(nights === undefined ? {} : { nights }) };
+    const set = { name, units, limits, window, version, ...kept };
     await db.update(lineProject).set(set).where(eq(lineProject.id, id));
   },
   remove: () => Promise.reject(new Error('A project goes from the shelf as a whole.')),

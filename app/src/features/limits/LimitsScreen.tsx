@@ -118,9 +118,9 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
     formState.isDirty || measured !== (project.limits.measured === true) || !sameWeights(weights, before);
   const store = (output: FormOutput) => {
     const limits = asLimits(output, measured, weights);
-    const { name, units, window, timeZone } = project;
+    const { id: _, version: __, lineVersion: ___, ...settings } = project;
     save.mutate(
-      { base: project, settings: { name, units, window, timeZone, limits } },
+      { base: project, settings: { ...settings, limits } },
       { onSuccess: edit.settle },
     );
   };

@@ -49,6 +49,16 @@ const names: Readonly<Record<string, string>> = {
   units: 'Units shown',
   window: 'Window of the work',
   timeZone: 'Time zone',
+  nights: 'Nights',
+  crews: 'Crews',
+  rules: 'Rules of the closures',
+  pins: 'Pins',
+  reserve: 'Reserve',
+  speed: 'Speed on the way',
+  travel: 'Own ways',
+  packUp: 'Packing up',
+  holding: 'Holding test',
+  kept: 'Plan of the nights',
   kind: 'Kind',
   chainage: 'Distance along the route',
   placement: 'Where it is',
@@ -165,6 +175,7 @@ export function valueWords(
     return limit.unit === 'dB'
       ? `${formatLoss(value as number)} dB`
       : [shownNumber(value as number), limit.unit].filter(Boolean).join(' ');
+  if (path[0] === 'nights') return nightsWords(last, value);
   if (last === 'window') {
     const { opens, closes } = value as { opens: string; closes: string };
     const zone = definition?.project.timeZone;
@@ -179,6 +190,36 @@ export function valueWords(
       .join(', ');
   const unit = typeof value === 'number' ? unitOf[last] : undefined;
   return unit ? `${shownNumber(value as number)} ${unit}` : plain(value);
+}
+
+/** A part of what the nights are planned from. */
+function nightsWords(field: string, value: unknown): string {
+  const counted = (one: string, many: string) => {
+    const { length } = value as unknown[];
+    return `${length} ${length === 1 ? one : many}`;
+  };
+  switch (field) {
+    case 'nights':
+      return Array.isArray(value) ? counted('night', 'nights') : 'As they were planned';
+    case 'crews':
+      return (value as { name: string }[]).map(({ name }) => name).join(', ') || 'Nobody';
+    case 'rules':
+      return counted('closure has rules', 'closures have rules');
+    case 'pins':
+      return counted('closure is pinned', 'closures are pinned');
+    case 'travel':
+      return counted('way', 'ways');
+    case 'reserve':
+      return `${shownNumber((value as number) * 100)} %`;
+    case 'speed':
+      return `${shownNumber((value as number) * 3.6)} km/h`;
+    case 'packUp':
+      return `${shownNumber((value as number) / 60)} min`;
+    case 'holding':
+      return `after ${shownNumber((value as { wait: number }).wait / 3600)} h`;
+    default:
+      return 'As it was kept';
+  }
 }
 
 function planWords(

@@ -55,9 +55,9 @@ function SettingsForm({ project, edit }: { project: Project; edit: VersionedEdit
     const missing: Record<string, string> = {};
     if (bounded && from === null) missing.opens = 'Give the day and the time at which it opens.';
     if (bounded && to === null) missing.closes = 'Give the day and the time at which it closes.';
-    const { limits } = project;
+    const { limits, nights } = project;
     const window = bounded && from !== null && to !== null ? { opens: from, closes: to } : null;
-    const read = projectSettingsSchema.safeParse({ name, units, limits, window, timeZone });
+    const read = projectSettingsSchema.safeParse({ name, units, limits, window, timeZone, nights });
     for (const { path, message } of read.error?.issues ?? []) missing[String(path.at(-1))] ??= message;
     setTroubles(missing);
     if (!read.success || Object.keys(missing).length > 0) return;

@@ -1,0 +1,216 @@
+import { allowed, costOf, runFrom, runOn, type Problem } from './problem';
+
+/**
+ * What no plan can do better: jobs that fit nowhere even alone, and the nights that the others take at the least.
+ *
+ * Nights, by linear programming duality of bin packing (Gilmore and Gomory, "A linear programming approach to the cutting-stock problem", Operations Research 9, 1961): with any prices of
+ * the jobs, a crew's night holds at most the dearest set that fits, so nights ≥ sum of prices ÷ sum over crews of that set's price. Which prices, only decides how good the bound
+ * is: they are improved by subgradient steps. What fits is loosened so that it never leaves out what does: see `rooms`. Ribbons count only at crews that can make them.
+ */
+export interface Bound {
+  /** Jobs that have no place even alone. */
+  readonly left: number;
+  /** Nights that the others take at least. */
+  readonly nights: number;
+}
+
+export function lowerBound(problem: Problem): Bound {
+  const { jobs, crews, nights } = problem;
+  const rooms = crews.map((_, crew) => roomOf(problem, crew));
+  const nowhere = placeless(problem);
+  /** By job that has a place: what it takes of the roomiest night of each crew, minutes; Infinity where it has none. */
+  const sizes: number[][] = [];
+  const forced = new Set<number>();
+  for (const [job, { pin, onlyNight }] of jobs.entries()) {
+    if (nowhere.has(job)) continue;
+    const night = pin?.night ?? onlyNight;
+    if (night !== null) forced.add(night);
+    sizes.push(
+      crews.map((_, crew) => {
+        if (!nights.some((__, at) => allowed(problem, job, crew, at))) return Infinity;
+        const size = Math.floor(sizeOf(problem, job, crew, rooms[crew]!) / 60);
+        // A pinned one may be more than a night holds; it takes it whole.
+        return size > rooms[crew]!.minutes ? (pin ? rooms[crew]!.minutes : Infinity) : size;
+      }),
+    );
+  }
+  const chain = longestChain(problem, nowhere, rooms);
+  const packed = packingBound(problem, sizes, rooms);
+  const least = Math.max(forced.size, chain, packed, Math.min(1, sizes.length));
+  return { left: nowhere.size, nights: Math.min(least, nights.length) };
+}
+
+/** Jobs that fit nowhere even alone, and those that wait for one of them. */
+export function placeless(problem: Problem): ReadonlySet<number> {
+  const { jobs, crews, nights } = problem;
+  const nowhere = new Set<number>();
+  for (const job of jobs.keys())
+    if (!nights.some((_, night) => crews.some((__, crew) => fitsAlone(problem, job, crew, night))))
+      nowhere.add(job);
+  for (let before = -1; before < nowhere.size;) {
+    before = nowhere.size;
+    for (const [job, { after }] of jobs.entries())
+      if (after.some((one) => nowhere.has(one))) nowhere.add(job);
+  }
+  return nowhere;
+}
+
+/** Whether a crew could do it if it did nothing else that night; a part as if it went on from the one before it. */
+export function fitsAlone(problem: Problem, job: number, crew: number, night: number): boolean {
+  if (!allowed(problem, job, crew, night)) return false;
+  const { follows, pin } = problem.jobs[job]!;
+  if (pin) return true;
+  const from = runFrom(problem, crew);
+  const run = runOn(problem, follows === null ? from : { ...from, last: follows }, crew, night, job);
+  return costOf(problem, run, crew, night).fits;
+}
+
+/** What a crew's longest night holds: sets of jobs with Σ mean + weight · Σ variance ≤ 60 · minutes; every set that fits is one of them. */
+interface Room {
+  readonly minutes: number;
+  readonly weight: number;
+}
+
+/**
+ * The most mean work that ends in the window with the reserve falls with its variance, and ever more slowly (it goes with the root). So it lies below the straight line between its values
+ * at the least and at the most variance that a night can have.
+ */
+function roomOf({ crews, nights, chances, reserve, jobs, packUp }: Problem, crew: number): Room {
+  const { calibration, works } = crews[crew]!;
+  const window = Math.max(0, ...nights.filter((_, night) => works[night]));
+  const parts = jobs.flatMap((job) => [job.works[crew] ?? [], job.setUps[crew]!].flat());
+  const ratios = [...parts, packUp]
+    .filter(({ mean }) => mean > 0)
+    .map(({ mean, variance }) => variance / mean);
+  if (ratios.length === 0) return { minutes: 0, weight: 0 };
+  const most = (variance: (mean: number) => number) => {
+    let low = 0;
+    let high = window * 2;
+    while (high - low > 1) {
+      const mean = (low + high) / 2;
+      const stretch = { fixed: calibration, mean, variance: variance(mean) };
+      if (chances.within(window, stretch) >= reserve) low = mean;
+      else high = mean;
+    }
+    return high;
+  };
+  const least = Math.min(...ratios);
+  const lowest = Math.min(...jobs.flatMap((job) => job.works[crew]?.variance ?? []));
+  const roomiest = most((mean) => mean * least);
+  const highest = Math.max(...ratios) * roomiest;
+  const [top, bottom] = [most(() => lowest), most(() => highest)];
+  if (!(highest > lowest) || bottom <= 0) return { minutes: Math.ceil(roomiest / 60), weight: 0 };
+  const weight = (top - bottom) / (highest - lowest);
+  return { minutes: Math.ceil((top + weight * lowest) / 60), weight };
+}
+
+/** What a job takes of a night at the least: without the way there, and without setting up where it may follow its part before. */
+function sizeOf({ jobs, packUp }: Problem, job: number, crew: number, { weight }: Room): number {
+  const { works, setUps, follows } = jobs[job]!;
+  const parts = follows === null ? [works[crew]!, setUps[crew]!, packUp] : [works[crew]!];
+  return parts.reduce((sum, { mean, variance }) => sum + mean + weight * variance, 0);
+}
+
+/** Nights that jobs take of which one waits for the other, where no crew can have both in one night. */
+function longestChain(problem: Problem, nowhere: ReadonlySet<number>, rooms: readonly Room[]): number {
+  const { jobs, crews } = problem;
+  const known = new Map<number, number>();
+  const upTo = (job: number): number => {
+    const before = known.get(job);
+    if (before !== undefined) return before;
+    // One that waits for itself, round some corner, is told elsewhere.
+    known.set(job, 1);
+    let longest = 1;
+    for (const one of jobs[job]!.after) {
+      if (nowhere.has(one)) continue;
+      const together = crews.some(
+        (_, crew) =>
+          (jobs[one]!.pin && jobs[job]!.pin) ||
+          (jobs[one]!.works[crew] &&
+            jobs[job]!.works[crew] &&
+            sizeOf(problem, one, crew, rooms[crew]!) + sizeOf(problem, job, crew, rooms[crew]!) <=
+              60 * rooms[crew]!.minutes),
+      );
+      longest = Math.max(longest, upTo(one) + (together ? 0 : 1));
+    }
+    known.set(job, longest);
+    return longest;
+  };
+  return Math.max(0, ...[...jobs.keys()].filter((job) => !nowhere.has(job)).map(upTo));
+}
+
+/** Subgradient steps. */
+const steps = 300;
+
+/** Nights that it takes to hold all jobs, by prices. */
+function packingBound(
+  { crews }: Problem,
+  sizes: readonly (readonly number[])[],
+  rooms: readonly Room[],
+): number {
+  if (sizes.length === 0) return 0;
+  // Ways in which crews are equipped; a crew may have any of its own, and crews that are alike are asked once.
+  const alike = new Map<string, { rows: number[]; minutes: number; times: number }>();
+  for (const crew of new Set(crews.map((one) => one.crew))) {
+    const own = crews.flatMap((one, index) => (one.crew === crew ? [index] : []));
+    // In the roomiest of its ways: the least size, the most room.
+    const minutes = Math.max(...own.map((index) => rooms[index]!.minutes));
+    const rows = sizes.map((row) => Math.min(...own.map((index) => row[index]!)));
+    const key = `${minutes} ${rows.join()}`;
+    const there = alike.get(key);
+    if (there) there.times += 1;
+    else alike.set(key, { rows, minutes, times: 1 });
+  }
+  const kinds = [...alike.values()];
+  const prices = sizes.map((_, job) =>
+    Math.min(...kinds.map(({ rows, minutes }) => rows[job]! / Math.max(1, minutes))),
+  );
+  let best = 0;
+  for (let step = 0; step < steps; step += 1) {
+    const held = new Float64Array(sizes.length);
+    let dearest = 0;
+    for (const { rows, minutes, times } of kinds) {
+      const { price, set } = dearestSet(prices, rows, minutes);
+      dearest += price * times;
+      for (const job of set) held[job]! += times;
+    }
+    if (dearest <= 0) return best;
+    const nights = prices.reduce((sum, one) => sum + one, 0) / dearest;
+    best = Math.max(best, Math.ceil(nights - 1e-9));
+    const length = 0.25 / (1 + step / 40);
+    // What the dearest sets hold more than once in all nights is too dear; what they leave is too cheap.
+    for (let job = 0; job < prices.length; job += 1)
+      prices[job] = prices[job]! * (1 + length * Math.max(-0.9, 1 - nights * held[job]!) * 0.2);
+  }
+  return best;
+}
+
+/** The dearest set of jobs whose sizes fit, whole minutes (dynamic programming over the minutes). */
+function dearestSet(
+  prices: readonly number[],
+  sizes: readonly number[],
+  minutes: number,
+): { readonly price: number; readonly set: readonly number[] } {
+  const value = new Float64Array(minutes + 1);
+  const taken = prices.map((price, job) => {
+    const size = sizes[job]!;
+    const row = new Uint8Array(minutes + 1);
+    if (size > minutes) return row;
+    for (let at = minutes; at >= size; at -= 1) {
+      const other = value[at - size]! + price;
+      if (other > value[at]!) {
+        value[at] = other;
+        row[at] = 1;
+      }
+    }
+    return row;
+  });
+  const set: number[] = [];
+  let at = minutes;
+  for (let job = prices.length - 1; job >= 0; job -= 1)
+    if (taken[job]![at]) {
+      set.push(job);
+      at -= sizes[job]!;
+    }
+  return { price: value[minutes]!, set };
+}

@@ -77,9 +77,14 @@ export async function exportApp() {
 async function buildWorkers() {
   const { build } = require('esbuild');
   await build({
-    entryPoints: ['plan', 'projectFile', 'machine/machine', 'machine/log', 'judge/judge'].map((name) =>
-      join(root, `app/src/data/${name}.worker.ts`),
-    ),
+    entryPoints: [
+      'plan',
+      'projectFile',
+      'machine/machine',
+      'machine/log',
+      'judge/judge',
+      'nights/nights',
+    ].map((name) => join(root, `app/src/data/${name}.worker.ts`)),
     outdir: dist,
     entryNames: '[name]',
     // What several of them need is in files that they share.

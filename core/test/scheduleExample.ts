@@ -42,12 +42,13 @@ export function madeProblem({
     const equipped = {
       crew,
       shared: 0,
-      calibration: 600,
+      calibration: Array.from({ length: nightCount }, () => 600),
       start: 0,
       works: Array.from({ length: nightCount }, () => true),
     };
     crews.push(equipped);
-    if (shared && crew < 2) crews.push({ ...equipped, shared: 1, calibration: 900 });
+    if (shared && crew < 2)
+      crews.push({ ...equipped, shared: 1, calibration: equipped.calibration.map(() => 900) });
   }
   const ribbonAt = (index: number) => (shared ? crews[index]!.shared === 1 : crews[index]!.crew % 2 === 0);
   const jobs: Job[] = [];
@@ -105,6 +106,7 @@ export function madeProblem({
     travel: sites.map((from) => sites.map((to) => (Math.abs(from - to) / 1000) * 120)),
     packUp: work(600),
     reserve,
+    underWay: false,
     chances: new Chances(0.15),
   };
 }

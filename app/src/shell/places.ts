@@ -41,6 +41,12 @@ export const places = {
   table: (projectId: string, closureId: string) => `/p/${projectId}/c/${closureId}/table` as Href,
   time: (projectId: string, closureId?: string) =>
     `/p/${projectId}/time${closureId ? `?closure=${closureId}` : ''}` as Href,
+  nights: (projectId: string) => `/p/${projectId}/nights` as Href,
+  /** What the nights are planned from. */
+  nightsSetup: (projectId: string) => `/p/${projectId}/nights/setup` as Href,
+  /** What a crew takes along, and does, in one night. */
+  crewSheet: (projectId: string, nightId: string, crewId: string) =>
+    `/p/${projectId}/nights/sheet?night=${nightId}&crew=${crewId}` as Href,
   handover: (projectId: string, part: HandoverPart = 'ready', closureId?: string) =>
     `/p/${projectId}/handover/${part}${closureId ? `?closure=${closureId}` : ''}` as Href,
   verify: '/verify' as Href,

@@ -35,6 +35,24 @@ export function dayOf(time: string | number, zone: ShownZone): string {
 /** By zone: to make one takes a hundred times as long as to write a day with it. */
 const dayFormats = new Map<string | undefined, Intl.DateTimeFormat>();
 
+/** "Tue 14 Apr", in the zone: a day that is near. */
+export function weekdayOf(time: string | number, zone: ShownZone): string {
+  const known = knownZone(zone);
+  let format = weekdayFormats.get(known);
+  if (!format) {
+    format = new Intl.DateTimeFormat(manner, {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      ...(known ? { timeZone: known } : {}),
+    });
+    weekdayFormats.set(known, format);
+  }
+  return format.format(new Date(time)).replace(',', '');
+}
+
+const weekdayFormats = new Map<string | undefined, Intl.DateTimeFormat>();
+
 /** "14 Apr 2026, 22:05", as `clockTime`. */
 export function dayAndTime(time: string | number, zone: ShownZone): string {
   return `${dayOf(time, zone)}, ${clockTime(time, zone)}`;

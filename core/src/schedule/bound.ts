@@ -60,7 +60,7 @@ export function fitsAlone(problem: Problem, job: number, crew: number, night: nu
   if (!allowed(problem, job, crew, night)) return false;
   const { follows, pin } = problem.jobs[job]!;
   if (pin) return true;
-  const from = runFrom(problem, crew);
+  const from = runFrom(problem, crew, night);
   const run = runOn(problem, follows === null ? from : { ...from, last: follows }, crew, night, job);
   return costOf(problem, run, crew, night).fits;
 }
@@ -78,6 +78,7 @@ interface Room {
 function roomOf({ crews, nights, chances, reserve, jobs, packUp }: Problem, crew: number): Room {
   const { calibration, works } = crews[crew]!;
   const window = Math.max(0, ...nights.filter((_, night) => works[night]));
+  const fixed = Math.min(...calibration);
   const parts = jobs.flatMap((job) => [job.works[crew] ?? [], job.setUps[crew]!].flat());
   const ratios = [...parts, packUp]
     .filter(({ mean }) => mean > 0)
@@ -88,7 +89,7 @@ function roomOf({ crews, nights, chances, reserve, jobs, packUp }: Problem, crew
     let high = window * 2;
     while (high - low > 1) {
       const mean = (low + high) / 2;
-      const stretch = { fixed: calibration, mean, variance: variance(mean) };
+      const stretch = { fixed, mean, variance: variance(mean) };
       if (chances.within(window, stretch) >= reserve) low = mean;
       else high = mean;
     }

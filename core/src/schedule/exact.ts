@@ -144,11 +144,11 @@ function bitCount(set: number): number {
 
 /** The same for nights in which the same sets fit in the same order. */
 function sameNight(problem: Problem, crew: number, night: number): string {
-  const { jobs, nights } = problem;
+  const { jobs, nights, crews } = problem;
   const own = jobs.map((job, index) =>
     allowed(problem, index, crew, night) ? `${job.backBy[night] ?? ''}${job.pin ? 'p' : ''}` : '-',
   );
-  return `${crew} ${nights[night]} ${own.join(',')}`;
+  return `${crew} ${nights[night]} ${crews[crew]!.calibration[night]} ${own.join(',')}`;
 }
 
 interface Label {
@@ -166,7 +166,7 @@ function choicesOf(problem: Problem, crew: number, night: number): Choice[] {
   const found = new Map<number, Choice>();
   /** By set and last job; none is at least as good in everything as another. */
   let layer = new Map<string, { set: number; labels: Label[] }>([
-    ['', { set: 0, labels: [{ run: runFrom(problem, crew), order: [] }] }],
+    ['', { set: 0, labels: [{ run: runFrom(problem, crew, night), order: [] }] }],
   ]);
   while (layer.size > 0) {
     const next: typeof layer = new Map();

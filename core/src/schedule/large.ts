@@ -159,7 +159,7 @@ function set(problem: Problem, draft: Draft, index: number, crew: number, order:
 }
 
 function costIn(problem: Problem, night: number, crew: number, order: readonly number[]): Cost {
-  let run = runFrom(problem, crew);
+  let run = runFrom(problem, crew, night);
   for (const job of order) run = runOn(problem, run, crew, night, job);
   return costOf(problem, run, crew, night);
 }
@@ -279,11 +279,13 @@ function isFree(problem: Problem, job: number): boolean {
 /** Whether a free job costs the same in both, of the same crew. */
 function alike({ nights, crews, jobs }: Problem, job: number, a: Slot, b: Slot): boolean {
   const { backBy } = jobs[job]!;
+  const own = crews[a.variants[0]!]!;
   return (
     a.variants === b.variants &&
     nights[a.night] === nights[b.night] &&
     backBy[a.night] === backBy[b.night] &&
-    crews[a.variants[0]!]!.works[a.night] === crews[a.variants[0]!]!.works[b.night]
+    own.works[a.night] === own.works[b.night] &&
+    own.calibration[a.night] === own.calibration[b.night]
   );
 }
 

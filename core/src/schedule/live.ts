@@ -30,7 +30,7 @@ const leastChance = 0.5;
 export function openOrStop(problem: Problem, crew: number, done: readonly number[], job: number): OpenOrStop {
   const night = 0;
   const { nights, chances, reserve, crews, jobs } = problem;
-  let run = runFrom(problem, crew);
+  let run = runFrom(problem, crew, night);
   for (const one of [...done, job]) run = runOn(problem, run, crew, night, one);
   const { overtime } = costOf(problem, { ...run, fits: true }, crew, night);
   const due = Math.min(jobs[job]!.backBy[night] ?? nights[night]!, nights[night]!);

@@ -34,8 +34,8 @@ export interface EquippedCrew {
   readonly crew: number;
   /** Shared machines that it then has, as bits. */
   readonly shared: number;
-  /** s at the beginning of a night. */
-  readonly calibration: number;
+  /** s at the beginning of each night. */
+  readonly calibration: readonly number[];
   /** Site; null: the way there does not count. */
   readonly start: number | null;
   /** By night. */
@@ -53,6 +53,8 @@ export interface Problem {
   readonly packUp: Work;
   readonly reserve: number;
   readonly chances: Chances;
+  /** The first night goes on already: who is not at work has to get there in it. */
+  readonly underWay: boolean;
 }
 
 /** One crew in one night, with its jobs in order. */
@@ -140,9 +142,9 @@ export interface Run {
 }
 
 /** A crew that has not begun its night. */
-export function runFrom({ crews }: Problem, crew: number): Run {
+export function runFrom({ crews }: Problem, crew: number, night: number): Run {
   const { calibration } = crews[crew]!;
-  return { fixed: calibration, mean: 0, variance: 0, travel: 0, splits: 0, last: -1, fits: true };
+  return { fixed: calibration[night]!, mean: 0, variance: 0, travel: 0, splits: 0, last: -1, fits: true };
 }
 
 /** Whether the job may be there at all, whatever else is. */
@@ -157,17 +159,18 @@ export function allowed({ jobs, crews }: Problem, job: number, crew: number, nig
 
 /** The same night with one more job at its end. */
 export function runOn(problem: Problem, run: Run, crew: number, night: number, job: number): Run {
-  const { jobs, travel, packUp, crews, nights, chances, reserve } = problem;
+  const { jobs, travel, packUp, crews, nights, chances, reserve, underWay } = problem;
   const { site, works, setUps, follows, backBy, part, begun } = jobs[job]!;
   const goesOn = follows !== null && follows === run.last;
   const before = run.last < 0 ? crews[crew]!.start : jobs[run.last]!.site;
-  const way = before === null || goesOn ? 0 : travel[before]![site]!;
+  const first = run.last < 0;
+  const way = before === null || goesOn || (begun && first) ? 0 : travel[before]![site]!;
   const setUp = goesOn ? noWork : setUps[crew]!;
-  const pack = run.last < 0 || goesOn ? noWork : packUp;
+  const pack = first || goesOn ? noWork : packUp;
   const work = works[crew]!;
   const next: Run = {
     // They are at the first site when the night opens.
-    fixed: run.fixed + (run.last < 0 ? 0 : way),
+    fixed: run.fixed + (first && !(underWay && night === 0) ? 0 : way),
     mean: run.mean + pack.mean + setUp.mean + work.mean,
     variance: run.variance + pack.variance + setUp.variance + work.variance,
     travel: run.travel + way,
@@ -209,7 +212,7 @@ export function costOf(problem: Problem, run: Run, crew: number, night: number):
 }
 
 export function costOfOrder(problem: Problem, crew: number, night: number, order: readonly number[]): Cost {
-  let run = runFrom(problem, crew);
+  let run = runFrom(problem, crew, night);
   for (const job of order) run = runOn(problem, run, crew, night, job);
   return costOf(problem, run, crew, night);
 }
@@ -218,7 +221,7 @@ export function costOfOrder(problem: Problem, crew: number, night: number, order
 export function outcomeOf(problem: Problem, { crew, night, order }: Place): Outcome {
   const { jobs, chances, reserve, nights, packUp } = problem;
   const window = nights[night]!;
-  let run = runFrom(problem, crew);
+  let run = runFrom(problem, crew, night);
   let chance = 1;
   const timed = order.map((job): Timed => {
     const before = run;

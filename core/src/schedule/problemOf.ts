@@ -18,7 +18,7 @@ export interface NightsInput {
   readonly machineOf: (gearId: string) => Machine | undefined;
   /** ms since 1970: nights that are over are not planned, one that goes on begins now. null: all of them, from their beginning. */
   readonly now: number | null;
-  /** Closures at which somebody works tonight: who, as they are named on the record. */
+  /** Closures that were worked at tonight, and who is there now, as they are named on the record. */
   readonly begun: ReadonlyMap<string, readonly string[]>;
 }
 
@@ -176,7 +176,7 @@ export function nightsProblem(input: NightsInput): NightsProblem {
         ),
         onlyNight: only,
         pin: pinned,
-        begun: goesOn,
+        begun: goesOn && whose >= 0,
       });
       parts.push(bounds.length > 0 ? partWords(chunks, bounds, number) : null);
     }
@@ -216,6 +216,7 @@ export function nightsProblem(input: NightsInput): NightsProblem {
       travel: travelTimes(definition, sites, setup, tell),
       packUp: { mean: setup.packUp, variance: (0.3 * setup.packUp) ** 2 },
       reserve: setup.reserve,
+      underWay: now !== null && nights[0] !== undefined && Date.parse(nights[0].opens) <= now,
       chances: new Chances(measured ? crewSpread.measured : crewSpread.usual),
     },
     nights,
@@ -238,7 +239,7 @@ function hasWork(todo: ClosureToDo, pace: Pace): boolean {
 
 /** Crews with all ways in which those who share a machine may be equipped. */
 function equippedCrews(
-  { setup }: NightsInput,
+  { setup, now, begun }: NightsInput,
   nights: readonly Night[],
   siteAt: ReadonlyMap<string, number>,
 ): { readonly crews: EquippedCrew[]; readonly machines: CarriedMachine[][] } {
@@ -251,13 +252,16 @@ function equippedCrews(
   const machines: CarriedMachine[][] = [];
   for (const [crew, own] of setup.crews.entries()) {
     const bits = own.machines.map(({ gearId }) => (gearId === null ? -1 : shared.indexOf(gearId)));
+    const tonight = now !== null && nights[0] !== undefined && Date.parse(nights[0].opens) <= now;
+    const atWork = tonight && [...begun.values()].flat().some((person) => own.people.includes(person));
     const mine = [...new Set(bits.filter((bit) => bit >= 0))];
     for (let choice = 0; choice < 2 ** mine.length; choice += 1) {
       const has = new Set(mine.filter((_, at) => (choice >> at) & 1));
       crews.push({
         crew,
         shared: [...has].reduce((sum, bit) => sum + 2 ** bit, 0),
-        calibration: own.calibration,
+        // Who is at work already has calibrated.
+        calibration: nights.map((_, night) => (night === 0 && atWork ? 0 : own.calibration)),
         start: own.startSiteId === null ? null : (siteAt.get(own.startSiteId) ?? null),
         works: nights.map(({ id }) => !own.offNightIds.includes(id)),
       });

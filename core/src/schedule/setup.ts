@@ -75,13 +75,13 @@ export const closureRuleSchema = z.strictObject({
 export type ClosureRule = z.infer<typeof closureRuleSchema>;
 
 /** Somebody's own choice, which a plan keeps. */
-export const pinSchema = z.strictObject({
+export const nightPinSchema = z.strictObject({
   closureId: idSchema,
   nightId: idSchema,
   /** null: whichever crew. */
   crewId: idSchema.nullable(),
 });
-export type Pin = z.infer<typeof pinSchema>;
+export type NightPin = z.infer<typeof nightPinSchema>;
 
 export const ownTravelSchema = z.strictObject({
   fromSiteId: idSchema,
@@ -119,7 +119,7 @@ export const nightsSetupSchema = z.strictObject({
   nights: z.array(nightSchema).max(200, 'At most 200 nights.'),
   crews: z.array(crewSchema).max(12, 'At most 12 crews.'),
   rules: z.array(closureRuleSchema).max(10_000),
-  pins: z.array(pinSchema).max(10_000),
+  pins: z.array(nightPinSchema).max(10_000),
   /** The least chance with which each night ends in its window. */
   reserve: z.number().min(0.5, 'At least 50 %.').max(0.99, 'At most 99 %.'),
   /** m/s along the route. */

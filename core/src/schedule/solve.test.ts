@@ -153,7 +153,7 @@ function parallel(times: readonly number[], machines: number, makespan: number):
   const base = madeProblem({ jobs: 1, crews: 1, nights: 1 });
   return {
     ...base,
-    crews: Array.from({ length: machines }, (_, crew) => ({ ...base.crews[0]!, crew, calibration: 0 })),
+    crews: Array.from({ length: machines }, (_, crew) => ({ ...base.crews[0]!, crew, calibration: [0] })),
     jobs: times.map((time, index) => ({
       ...base.jobs[0]!,
       id: String(index),

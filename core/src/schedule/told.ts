@@ -28,7 +28,7 @@ export interface PlannedNight {
   readonly nightId: string;
   readonly crewId: string;
   readonly place: Place;
-  /** When it has to set out to be there as the night opens; null: that way does not count, or it is there. */
+  /** When it has to set out to be there as the night opens, or now where it goes on; null: that way does not count, or it is there. */
   readonly leaves: number | null;
   readonly opens: number;
   readonly closes: number;
@@ -69,7 +69,10 @@ export function toldPlan(
         nightId: night.id,
         crewId: crews[equipped.crew]!.id,
         place,
-        leaves: way === null || way === 0 ? null : night.begins - way * 1000,
+        leaves:
+          way === null || way === 0
+            ? null
+            : night.begins - (problem.underWay && place.night === 0 ? 0 : way * 1000),
         opens: Date.parse(night.opens),
         closes: Date.parse(night.closes),
         stops: outcome.timed.map(({ job, begins, ends, endsAtLatest, chance }): PlannedStop => {

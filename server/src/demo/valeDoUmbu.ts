@@ -14,6 +14,7 @@ import {
 import { readOrder } from '@cordel/core/order';
 import { builtInModels } from '@cordel/core/builtInModels';
 import { measuredMorning } from './measuredMorning';
+import { threeNights } from './nights';
 import { preparedFacts } from './prepared';
 import { sealedFacts } from './sealed';
 import { seeded } from './seeded';
@@ -23,6 +24,8 @@ import { ribbonNight, simulatedNight, type Troubles } from './simulatedNight';
 const opens = new Date('2026-04-15T01:00:00.000Z');
 const closes = new Date('2026-04-15T08:00:00.000Z');
 const nightBefore = new Date('2026-04-14T01:00:00.000Z');
+
+const timeZone = 'America/Sao_Paulo';
 
 /** So many of its splices were measured, the morning after. */
 const measuredAtU1 = 12;
@@ -194,9 +197,15 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
       id: id(),
       name: 'Vale do Umbu ring, section 2',
       units: 'mm',
-      timeZone: 'America/Sao_Paulo',
+      timeZone,
       limits,
       window: { opens: shifted(opens).toISOString(), closes: shifted(closes).toISOString() },
+      nights: threeNights(
+        id,
+        timeZone,
+        (night) => ({ opens: shifted(later(opens, night)), closes: shifted(later(closes, night)) }),
+        { start: moinho, u2: atU2, u3: atU3, school: atSchool, m1: atM1 },
+      ),
       version: 1,
       lineVersion: 1,
     },
@@ -312,6 +321,9 @@ export function valeDoUmbu(now: Date): { definition: ProjectDefinition; facts: S
     ],
   };
 }
+
+/** The same hour so many days later. */
+const later = (time: Date, days: number) => new Date(time.getTime() + days * 24 * 3600_000);
 
 /** So long after the window opened the last splice of the scenario was made, ms: 4 h 05 min. */
 const progressed = 245 * 60_000;

@@ -1,11 +1,8 @@
-import { cordOrder, kitList, siteOf, sumKits, type KitLine, type ProjectDefinition } from '@cordel/core';
+import { cordOrder, siteOf, sumKits, type KitLine, type ProjectDefinition } from '@cordel/core';
 import { useLocalSearchParams, router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { z } from 'zod';
-import { cablesOf, planOf } from '../../data/ledger';
 import { useProject } from '../../data/projects';
-import { storedValue } from '../../data/stored';
 import { Action } from '../../ui/Action';
 import { TextBox } from '../../ui/Field';
 import { Picker } from '../../ui/Picker';
@@ -19,12 +16,13 @@ import { PrintOnly, ScreenOnly } from '../../ui/Paper';
 import { TickRow } from '../../ui/TickRow';
 import { Type } from '../../ui/Type';
 import { csvText } from '../../shell/csv';
+import { keptNights } from '../../shell/keptNights';
+import { kitsOf, spares, spareShare } from '../../shell/kit/kits';
 import { saveText } from '../../shell/download';
 import { CordNav } from '../../shell/frame/CordNav';
 import { places, projectTabs } from '../../shell/places';
 import { useSchools } from '../../shell/steps/usePrepare';
 import { useFactsOf } from '../../sync/react';
-import { knownAt } from './knownAt';
 import { useKitTicks } from './useKitTicks';
 
 /** What to bring: for one closure, or for all of the night. */
@@ -39,16 +37,15 @@ export function KitScreen({ projectId }: { projectId: string }) {
   return <KitAt definition={definition} />;
 }
 
-/** Percent, as it is typed. */
-const spares = storedValue('kit-spare', z.string(), '10');
-
 function KitAt({ definition }: { definition: ProjectDefinition }) {
   const { project } = definition;
-  const asked = useLocalSearchParams<{ closure?: string }>();
+  // A closure, or a crew's night of the plan that was kept.
+  const asked = useLocalSearchParams<{ closure?: string; night?: string }>();
   const wide = useWide();
   const spareText = spares.use();
-  const spare = Number(spareText.replace(',', '.'));
-  const spareValid = spareText.trim() !== '' && Number.isFinite(spare) && spare >= 0 && spare <= 200;
+  const { spare, valid: spareValid } = spareShare(spareText);
+  const nights = useMemo(() => keptNights(definition), [definition]);
+  const night = nights.find(({ key }) => key === asked.night) ?? null;
   const chosen = definition.closures.find((one) => one.id === asked.closure);
   const closures = useMemo(
     () =>
@@ -61,34 +58,39 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
   );
   const schools = useSchools();
   const shown = useMemo(
-    () => closures.filter(({ closure }) => !chosen || closure === chosen),
-    [closures, chosen],
+    () =>
+      closures.filter(({ closure }) =>
+        chosen ? closure === chosen : !night || night.closureIds.includes(closure.id),
+      ),
+    [closures, chosen, night],
   );
   const known = useFactsOf(
     project.id,
     shown.map(({ closure }) => closure.id),
   );
-  const kits = useMemo(() => {
-    const cables = cablesOf(definition);
-    return shown.map(({ closure, site }, index) => ({
-      closureId: closure.id,
-      name: site.name,
-      lines: kitList(closure, planOf(closure, definition), cables, {
-        sparePercent: spareValid ? spare : 0,
+  const kits = useMemo(
+    () =>
+      kitsOf(
+        definition,
+        shown.map(({ closure }) => closure),
+        known.facts,
+        spare,
         schools,
-        ...(known.facts ? knownAt(definition, closure, known.facts[index] ?? []) : {}),
-      }),
-    }));
-  }, [definition, shown, spare, spareValid, schools, known.facts]);
+      ),
+    [definition, shown, spare, schools, known.facts],
+  );
   const lines = useMemo(
-    (): KitLine[] =>
-      chosen ? (kits[0]?.lines ?? []) : sumKits(kits, { sparePercent: spareValid ? spare : 0 }),
-    [kits, chosen, spare, spareValid],
+    (): readonly KitLine[] => (chosen ? (kits[0]?.lines ?? []) : sumKits(kits, { sparePercent: spare })),
+    [kits, chosen, spare],
   );
   const ticks = useKitTicks(project.id, kits, known);
   const isTicked = (line: KitLine) => ticks.isTicked(line.item);
   const packed = lines.filter(isTicked).length;
-  const title = chosen ? `Kit · ${siteOf(definition.sites, chosen.siteId).name}` : 'Kit for the night';
+  const title = chosen
+    ? `Kit · ${siteOf(definition.sites, chosen.siteId).name}`
+    : night
+      ? `Kit · ${night.label}`
+      : 'Kit for the night';
   const csv = async () =>
     saveText(
       await csvText([
@@ -124,11 +126,18 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
               <Picker
                 label="For"
                 options={[
-                  { value: '', label: 'The night' },
+                  { value: '', label: nights.length > 0 ? 'All nights' : 'The night' },
+                  ...nights.map(({ key, label }) => ({ value: key, label })),
                   ...closures.map(({ closure, site }) => ({ value: closure.id, label: site.name })),
                 ]}
-                value={chosen?.id ?? ''}
-                onChange={(id) => router.setParams({ closure: id })}
+                value={chosen?.id ?? night?.key ?? ''}
+                onChange={(id) =>
+                  router.setParams(
+                    nights.some(({ key }) => key === id)
+                      ? { closure: '', night: id }
+                      : { closure: id, night: '' },
+                  )
+                }
               />
             ) : null}
             <TextBox

@@ -119,10 +119,7 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
   const store = (output: FormOutput) => {
     const limits = asLimits(output, measured, weights);
     const { id: _, version: __, lineVersion: ___, ...settings } = project;
-    save.mutate(
-      { base: project, settings: { ...settings, limits } },
-      { onSuccess: edit.settle },
-    );
+    save.mutate({ base: project, settings: { ...settings, limits } }, { onSuccess: edit.settle });
   };
   return (
     <ScrollView contentContainerStyle={styles.form}>

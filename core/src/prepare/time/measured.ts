@@ -81,3 +81,30 @@ function secondsOf(people: readonly Times[]): number | null {
     (tries.length / new Set(tries.map(spliceIdOf)).size)
   );
 }
+
+/**
+ * How much the time from one try to the next varies, as standard deviation over mean, over everybody; null while there are too few. Pauses are left out.
+ */
+export function measuredVariation(facts: Iterable<Fact>): number | null {
+  const byPerson = new Map<string, number[]>();
+  for (const fact of facts) {
+    if (fact.kind !== 'attempt') continue;
+    const who = `${fact.by ?? fact.device ?? ''} ${fact.body.readings.length > 1}`;
+    const own = byPerson.get(who);
+    if (own) own.push(Date.parse(fact.madeAt));
+    else byPerson.set(who, [Date.parse(fact.madeAt)]);
+  }
+  let [count, squares] = [0, 0];
+  for (const times of byPerson.values()) {
+    const intervals = times
+      .sort((a, b) => a - b)
+      .flatMap((time, index) => (index === 0 ? [] : [(time - times[index - 1]!) / 1000]))
+      .filter((interval) => interval > 0 && interval <= pause);
+    if (intervals.length < fewest) continue;
+    const mean = intervals.reduce((sum, one) => sum + one, 0) / intervals.length;
+    // Each against the mean of its own, so that people of different pace do not count as variation.
+    for (const interval of intervals) squares += (interval / mean - 1) ** 2;
+    count += intervals.length - 1;
+  }
+  return count === 0 ? null : Math.sqrt(squares / count);
+}

@@ -240,6 +240,7 @@ function OtherCables({ definition }: { definition: ProjectDefinition }) {
           spoken="Settings of the project"
           onPress={() => router.navigate(places.settings(project.id))}
         />
+        <Action label="Nights" onPress={() => router.navigate(places.nights(project.id))} />
         <Action label="Time for the night" onPress={() => router.navigate(places.time(project.id))} />
         <Action label="Gear" onPress={() => router.navigate(places.gear)} />
         <Action label="Closure models" onPress={() => router.navigate(places.models)} />

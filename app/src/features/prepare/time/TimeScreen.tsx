@@ -7,7 +7,6 @@ import {
   measuredPace,
   minutes,
   ribbonizingSaves,
-  usualPace,
   workLeft,
   type Estimate,
   type Heating,
@@ -23,7 +22,7 @@ import { useFactsOf } from '../../../sync/react';
 import { useGear } from '../../../data/gear';
 import { useTonight } from '../../../data/gearTonight';
 import { cablesOf, ledgerOf } from '../../../data/ledger';
-import { usePreferences } from '../../../data/preferences';
+import { usePace } from '../../../data/pace';
 import { useProject } from '../../../data/projects';
 import { Action } from '../../../ui/Action';
 import { Picker } from '../../../ui/Picker';
@@ -35,6 +34,7 @@ import { gutter, space, stroke } from '../../../ui/tokens';
 import { clockTime } from '../../../ui/times';
 import { Type } from '../../../ui/Type';
 import { CordNav } from '../../../shell/frame/CordNav';
+import { keptNights, type KeptNight } from '../../../shell/keptNights';
 import { places } from '../../../shell/places';
 import { PaceSheet } from './PaceSheet';
 
@@ -58,11 +58,6 @@ interface Reckoned {
   readonly measured: MeasuredPace;
 }
 
-function usePace(): Pace {
-  const { pace } = usePreferences();
-  return useMemo(() => ({ ...usualPace, ...pace }), [pace]);
-}
-
 /** Of the machine of the night, where one was picked. */
 function useHeating(pace: Pace): Heating {
   const gear = useGear().data;
@@ -75,7 +70,7 @@ function useHeating(pace: Pace): Heating {
 
 function TimeAt({ definition }: { definition: ProjectDefinition }) {
   const { project } = definition;
-  const asked = useLocalSearchParams<{ closure?: string }>();
+  const asked = useLocalSearchParams<{ closure?: string; night?: string }>();
   const pace = usePace();
   const [changing, setChanging] = useState(false);
   const [now] = useState(Date.now);
@@ -118,13 +113,21 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
   }, [facts, closures, definition, pace, heating, now]);
 
   const chosen = reckoned?.find((one) => one.closure.id === asked.closure) ?? null;
-  const shown = reckoned ? (chosen ? [chosen] : reckoned) : [];
+  const nights = useMemo(() => keptNights(definition), [definition]);
+  const night = chosen ? null : (nights.find(({ key }) => key === asked.night) ?? null);
+  const shown = !reckoned
+    ? []
+    : chosen
+      ? [chosen]
+      : night
+        ? night.closureIds.flatMap((id) => reckoned.find((one) => one.closure.id === id) ?? [])
+        : reckoned;
   const seconds = shown.reduce((sum, one) => sum + one.estimate.seconds, 0);
   const against = againstWindow(seconds, new Date(now).toISOString(), project.window);
   return (
     <Panes cord={<CordNav definition={definition} tab="line" />}>
       <Screen
-        title={chosen ? `Time · ${chosen.name}` : 'Time for the night'}
+        title={chosen ? `Time · ${chosen.name}` : night ? `Time · ${night.label}` : 'Time for the night'}
         subtitle={reckoned ? minutes(seconds) : 'reckoning'}
         up={
           chosen
@@ -142,14 +145,21 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
             <Picker
               label="For"
               options={[
-                { value: '', label: 'The night' },
+                { value: '', label: nights.length > 0 ? 'All nights' : 'The night' },
+                ...nights.map(({ key, label }) => ({ value: key, label })),
                 ...closures.map((closure) => ({
                   value: closure.id,
                   label: siteOf(definition.sites, closure.siteId).name,
                 })),
               ]}
-              value={chosen?.closure.id ?? ''}
-              onChange={(id) => router.setParams({ closure: id })}
+              value={chosen?.closure.id ?? night?.key ?? ''}
+              onChange={(id) =>
+                router.setParams(
+                  nights.some(({ key }) => key === id)
+                    ? { closure: '', night: id }
+                    : { closure: id, night: '' },
+                )
+              }
             />
           )}
           {error ? <Failed error={error} onRetry={retry} /> : null}
@@ -157,7 +167,18 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
           {reckoned && closures.length > 0 ? (
             <View role="status">
               <Type look="huge">{minutes(seconds)}</Type>
-              <Type>{endWords(against, project)}</Type>
+              <Type>
+                {night
+                  ? keptWords(night, project)
+                  : nights.length > 0 && !chosen
+                    ? 'By one crew, one closure after the other. The nights say who does what, and when.'
+                    : endWords(against, project)}
+              </Type>
+              <Action
+                label="Nights"
+                onPress={() => router.navigate(places.nights(project.id))}
+                style={styles.nights}
+              />
             </View>
           ) : null}
           {shown.map((one) => (
@@ -180,6 +201,13 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
       <PaceSheet open={changing} onClose={() => setChanging(false)} pace={pace} />
     </Panes>
   );
+}
+
+/** When a crew is through with its night, as the plan was kept. */
+function keptWords({ stops, closes }: KeptNight, { timeZone }: Project): string {
+  const ends = stops.at(-1)!.ends;
+  const spare = (Date.parse(closes) - Date.parse(ends)) / 1000;
+  return `By the plan that was kept it ends at ${clockTime(ends, timeZone)}, ${minutes(Math.abs(spare))} ${spare >= 0 ? 'spare' : 'over'}: the night closes at ${clockTime(closes, timeZone)}. Below is the work of one pair of hands.`;
 }
 
 function endWords(
@@ -267,4 +295,5 @@ const styles = StyleSheet.create({
     borderBottomWidth: stroke.hair,
   },
   flex: { flex: 1, minWidth: 160 },
+  nights: { alignSelf: 'flex-start', marginTop: space.small },
 });

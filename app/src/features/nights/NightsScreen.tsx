@@ -1,0 +1,362 @@
+import type { KeptPlan, NightsSetup, ProjectDefinition } from '@cordel/core';
+import type { PlannedNight, PlannedStop } from '@cordel/core/schedule';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { correctedNow } from '../../data/clock';
+import type { NightsAnswer } from '../../data/nights/nightsService';
+import { useProject } from '../../data/projects';
+import { CordNav } from '../../shell/frame/CordNav';
+import { Panes } from '../../shell/frame/Panes';
+import { Screen } from '../../shell/frame/Screen';
+import { places } from '../../shell/places';
+import { Action } from '../../ui/Action';
+import { Picker } from '../../ui/Picker';
+import { ScreenOnly } from '../../ui/Paper';
+import { Empty, Failed, Loading } from '../../ui/States';
+import { useWide } from '../../ui/theme';
+import { gutter, space } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
+import { DragBoard, type DropPlace } from './drag';
+import { saveCalendar, saveTable } from './exports';
+import { LivePart } from './LivePart';
+import { NightBlock } from './NightBlock';
+import { StopSheet } from './StopSheet';
+import { useNightsPage, type NightsPage } from './useNightsPage';
+import { useSetupChanges } from './useSetup';
+import { closureName, crewName, nightName } from './words';
+
+/** What fits tonight, who does it, and when to stop: the nights of a project with their crews. */
+export function NightsScreen({ projectId, night }: { projectId: string; night?: string }) {
+  const { data: definition, error, refetch } = useProject(projectId);
+  if (!definition)
+    return (
+      <Screen title="Nights" up={{ href: places.line(projectId), name: 'the line' }}>
+        {error ? <Failed error={error} onRetry={() => void refetch()} /> : <Loading what="the nights" />}
+      </Screen>
+    );
+  return (
+    <Panes cord={<CordNav definition={definition} tab="line" />}>
+      <NightsAt definition={definition} asked={night} />
+    </Panes>
+  );
+}
+
+function NightsAt({ definition, asked }: { definition: ProjectDefinition; asked: string | undefined }) {
+  const { project } = definition;
+  const page = useNightsPage(definition);
+  const { answer } = page;
+  const changes = useSetupChanges(definition);
+  const { setup } = changes;
+  const ready = setup.nights.length > 0 && setup.crews.length > 0;
+  const kept = setup.kept !== null && answer !== null && samePlan(setup.kept, keptOf(answer.planned));
+  const keep = () =>
+    changes.change('The plan is kept.', (before) => ({
+      ...before,
+      kept: { madeAt: new Date(correctedNow()).toISOString(), places: keptOf(answer!.planned) },
+    }));
+  return (
+    <Screen
+      title="Nights"
+      subtitle={answer ? headWords(answer) : 'planning'}
+      up={{ href: places.line(project.id), name: 'the line' }}
+      foot={
+        ready && answer && answer.planned.length > 0 ? (
+          <View style={styles.foot}>
+            <Action
+              bench
+              kind={kept ? 'block' : 'now'}
+              label={kept ? 'This plan is kept' : setup.kept ? 'Keep this plan instead' : 'Keep this plan'}
+              disabled={kept || page.planning || changes.saving}
+              onPress={keep}
+            />
+          </View>
+        ) : null
+      }
+    >
+      <ScrollView contentContainerStyle={styles.list}>
+        {!ready ? (
+          <Empty
+            title="No nights yet"
+            text="Give the nights in which the work is allowed, and the crews with their machines. The plan follows from what is left of each closure."
+          >
+            <Action
+              kind="now"
+              label="Give nights and crews"
+              onPress={() => router.navigate(places.nightsSetup(project.id))}
+            />
+          </Empty>
+        ) : page.failed ? (
+          <Failed error={page.failed} onRetry={page.retry} />
+        ) : page.error ? (
+          <Failed error={page.error} onRetry={page.retry} />
+        ) : answer ? (
+          <Board definition={definition} page={page} answer={answer} asked={asked} changes={changes} />
+        ) : (
+          <Loading what="the plan" />
+        )}
+      </ScrollView>
+    </Screen>
+  );
+}
+
+function Board({
+  definition,
+  page,
+  answer,
+  asked,
+  changes,
+}: {
+  definition: ProjectDefinition;
+  page: NightsPage;
+  answer: NightsAnswer;
+  asked: string | undefined;
+  changes: ReturnType<typeof useSetupChanges>;
+}) {
+  const wide = useWide();
+  const { project } = definition;
+  const zone = project.timeZone;
+  const { setup } = changes;
+  const [open, setOpen] = useState<{ stop: PlannedStop; night: PlannedNight } | null>(null);
+  const { reasons } = page;
+  const chosen = answer.nights.find(({ id }) => id === asked) ?? answer.nights[0];
+  const shown = wide ? answer.nights : chosen ? [chosen] : [];
+  const name = (closureId: string) => closureName(definition, closureId);
+  const placeName = ({ nightId, crewId }: DropPlace) => {
+    const night = answer.nights.find(({ id }) => id === nightId);
+    return `${night ? nightName(night, zone) : 'a night'}, ${crewName(definition, crewId)}`;
+  };
+  const pin = (closureId: string, place: DropPlace) =>
+    changes.change(`${name(closureId)} is pinned to ${placeName(place)}.`, (before) =>
+      pinned(before, closureId, place),
+    );
+  const goesOn = answer.nights[0] !== undefined && page.now >= answer.nights[0].opens;
+  return (
+    <>
+      <Summary page={page} answer={answer} />
+      {changes.trouble ? (
+        <Type role="alert" tone="accent">{`Not kept: ${changes.trouble}`}</Type>
+      ) : changes.done ? (
+        <View role="status" style={styles.done}>
+          <Type style={styles.grow}>{changes.done}</Type>
+          <Action label="Undo" disabled={changes.saving} onPress={changes.undo} />
+        </View>
+      ) : null}
+      {answer.troubles.map(({ words }) => (
+        <Type key={words} role="alert">
+          {words}
+        </Type>
+      ))}
+      {goesOn ? <LivePart definition={definition} answer={answer} reasons={reasons} /> : null}
+      <Left definition={definition} answer={answer} reasons={reasons} onPin={pin} />
+      {wide ? null : (
+        <ScreenOnly>
+          <Picker
+            label="Night"
+            options={answer.nights.map((night) => ({ value: night.id, label: nightName(night, zone) }))}
+            value={chosen?.id ?? ''}
+            onChange={(id) => router.setParams({ night: id })}
+          />
+        </ScreenOnly>
+      )}
+      <DragBoard
+        places={shown.flatMap(({ id }) => setup.crews.map((crew) => ({ nightId: id, crewId: crew.id })))}
+        closureName={name}
+        placeName={placeName}
+        onDrop={pin}
+      >
+        {shown.map((night) => (
+          <NightBlock
+            key={night.id}
+            definition={definition}
+            night={night}
+            planned={answer.planned}
+            now={page.now >= night.opens && page.now < night.closes ? page.now : null}
+            onStop={(stop, plan) => setOpen({ stop, night: plan })}
+          />
+        ))}
+      </DragBoard>
+      <ScreenOnly>
+        <View style={styles.actions}>
+          <Action
+            label="What it is made from"
+            onPress={() => router.navigate(places.nightsSetup(project.id))}
+          />
+          {setup.pins.length > 0 ? (
+            <Action
+              label="Take all pins out"
+              onPress={() => changes.change('All pins are out.', (before) => ({ ...before, pins: [] }))}
+            />
+          ) : null}
+          <Action label="Calendar file" onPress={() => void saveCalendar(definition, answer)} />
+          <Action label="Save as CSV" onPress={() => void saveTable(definition, answer)} />
+          <Action label="Print" onPress={() => window.print()} />
+        </View>
+      </ScreenOnly>
+      <Type look="small" tone="soft">
+        {`Planned so that each night ends in its window with ${Math.round(setup.reserve * 100)} %, by the times of the closures and the pace that was measured here. Bars are expected times, the hatched tail what the reserve adds; the dashed rule is where the night closes. Local rules, the owner and the road come first.`}
+      </Type>
+      {open ? (
+        <StopSheet
+          definition={definition}
+          answer={answer}
+          stop={open.stop}
+          night={open.night}
+          why={reasons?.whys.find(([job]) => job === open.stop.job)?.[1]}
+          onPin={(place) => {
+            pin(open.stop.closureId, place);
+            setOpen(null);
+          }}
+          onUnpin={() => {
+            changes.change(`${name(open.stop.closureId)} is not pinned any more.`, (before) => ({
+              ...before,
+              pins: before.pins.filter(({ closureId }) => closureId !== open.stop.closureId),
+            }));
+            setOpen(null);
+          }}
+          onClose={() => setOpen(null)}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** What the plan comes to, and how good it is known to be. */
+function Summary({ page, answer }: { page: NightsPage; answer: NightsAnswer }) {
+  const [left, nights, overtime] = answer.score;
+  const bound = answer.bound;
+  const good = answer.proven
+    ? 'Proven: there is no better plan.'
+    : bound === null
+      ? ''
+      : left > bound.left
+        ? ''
+        : nights <= bound.nights
+          ? `Proven: it cannot be done in fewer nights.`
+          : `At least ${bound.nights} ${bound.nights === 1 ? 'night is' : 'nights are'} needed, that is proven.`;
+  return (
+    <View style={styles.done} role="status">
+      <Type style={styles.grow}>
+        {[
+          page.planning && answer.share < 1 ? `Planning, ${Math.round(answer.share * 100)} % done.` : null,
+          answer.planned.length === 0 && left === 0 ? 'Nothing is left to do.' : null,
+          overtime > 0 ? `${overtime} min of overtime are to be expected.` : null,
+          page.planning ? null : good,
+        ]
+          .filter(Boolean)
+          .join(' ')}
+      </Type>
+      {page.planning && answer.share < 1 && answer.share > 0 ? (
+        <Action label="That will do" spoken="Take the plan that there is" onPress={page.enough} />
+      ) : null}
+    </View>
+  );
+}
+
+/** Closures that have no place, each with the least that would give it one. */
+function Left({
+  definition,
+  answer,
+  reasons,
+  onPin,
+}: {
+  definition: ProjectDefinition;
+  answer: NightsAnswer;
+  reasons: NightsPage['reasons'];
+  onPin: (closureId: string, place: DropPlace) => void;
+}) {
+  const closures = [...new Set(answer.left.map(({ closureId }) => closureId))];
+  if (closures.length === 0) return null;
+  const [first] = answer.nights;
+  const crew = definition.project.nights?.crews[0];
+  return (
+    <View style={styles.left}>
+      <Type look="heading" role="heading" aria-level={2}>
+        {closures.length === 1 ? 'One closure has no place' : `${closures.length} closures have no place`}
+      </Type>
+      {closures.map((closureId) => {
+        const changes = reasons?.changes.find(([id]) => id === closureId)?.[1];
+        return (
+          <View
+            key={closureId}
+            role="group"
+            aria-label={closureName(definition, closureId)}
+            style={styles.one}
+          >
+            <Type look="strong">{closureName(definition, closureId)}</Type>
+            {!reasons ? (
+              <Type tone="soft">Looking for the least change that would give it one …</Type>
+            ) : !changes ? (
+              <Type>Mend those above first: then it is tried what would help.</Type>
+            ) : changes.length === 0 ? (
+              <Type>
+                No single change gives it a place. Take something else out of the nights, or change two
+                things.
+              </Type>
+            ) : (
+              changes.map(({ words }) => <Type key={words}>{words}</Type>)
+            )}
+            {first && crew ? (
+              <Action
+                label={`Put it on ${nightName(first, definition.project.timeZone)} all the same`}
+                onPress={() => onPin(closureId, { nightId: first.id, crewId: crew.id })}
+              />
+            ) : null}
+          </View>
+        );
+      })}
+    </View>
+  );
+}
+
+function headWords({ planned, left, nights }: NightsAnswer): string {
+  const closures = new Set(
+    [...planned.flatMap(({ stops }) => stops), ...left].map(({ closureId }) => closureId),
+  ).size;
+  const used = new Set(planned.map(({ nightId }) => nightId)).size;
+  return `${closures} ${closures === 1 ? 'closure' : 'closures'} left · ${used} of ${nights.length} ${nights.length === 1 ? 'night' : 'nights'}`;
+}
+
+function pinned(setup: NightsSetup, closureId: string, { nightId, crewId }: DropPlace): NightsSetup {
+  return {
+    ...setup,
+    pins: [...setup.pins.filter((pin) => pin.closureId !== closureId), { closureId, nightId, crewId }],
+  };
+}
+
+function keptOf(planned: readonly PlannedNight[]): KeptPlan['places'] {
+  const iso = (time: number) => new Date(Math.round(time / 1000) * 1000).toISOString();
+  return planned.map(({ nightId, crewId, stops }) => ({
+    nightId,
+    crewId,
+    stops: stops.map(({ closureId, part, begins, ends }) => ({
+      closureId,
+      part: part && { number: part.number, of: part.of },
+      begins: iso(begins),
+      ends: iso(ends),
+    })),
+  }));
+}
+
+/** The same closures in the same nights and order: times move on by themselves. */
+function samePlan(kept: KeptPlan, places: KeptPlan['places']): boolean {
+  const bare = (list: KeptPlan['places']) =>
+    JSON.stringify(
+      list.map(({ nightId, crewId, stops }) => [
+        nightId,
+        crewId,
+        stops.map(({ closureId, part }) => [closureId, part]),
+      ]),
+    );
+  return bare(kept.places) === bare(places);
+}
+
+const styles = StyleSheet.create({
+  list: { padding: space.large, paddingLeft: gutter.width, gap: space.large, maxWidth: 960 },
+  foot: { padding: space.small },
+  actions: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
+  done: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: space.small },
+  grow: { flexGrow: 1, flexShrink: 1 },
+  left: { gap: space.medium },
+  one: { gap: space.tight, alignItems: 'flex-start' },
+});

@@ -1,0 +1,163 @@
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  closestCenter,
+  pointerWithin,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type CollisionDetection,
+  type KeyboardCoordinateGetter,
+} from '@dnd-kit/core';
+import type { ReactNode } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useCordelTheme } from '../../ui/theme';
+import { stroke, touch } from '../../ui/tokens';
+
+/** Where a closure is dropped: a crew's night. */
+export interface DropPlace {
+  readonly nightId: string;
+  readonly crewId: string;
+}
+
+const placeKey = ({ nightId, crewId }: DropPlace) => `${nightId} ${crewId}`;
+
+/** By a pointer what lies under it; by keys the nearest. */
+const underOrNearest: CollisionDetection = (given) => {
+  const under = pointerWithin(given);
+  return under.length > 0 ? under : closestCenter(given);
+};
+
+/** An arrow leads to the next place, whatever its distance. */
+const fromPlaceToPlace: KeyboardCoordinateGetter = (event, { context }) => {
+  const steps: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 };
+  const step = steps[event.code];
+  const { collisionRect, droppableContainers, droppableRects, over } = context;
+  if (!step || !collisionRect) return undefined;
+  event.preventDefault();
+  const places = droppableContainers.getEnabled().flatMap(({ id }) => {
+    const rect = droppableRects.get(id);
+    return rect ? [{ id, rect }] : [];
+  });
+  places.sort((a, b) => a.rect.top - b.rect.top || a.rect.left - b.rect.left);
+  const at = places.findIndex(({ id }) => id === over?.id);
+  const next = places[Math.min(places.length - 1, Math.max(0, at + step))];
+  if (!next) return undefined;
+  return {
+    x: next.rect.left + (next.rect.width - collisionRect.width) / 2,
+    y: next.rect.top + (next.rect.height - collisionRect.height) / 2,
+  };
+};
+
+/** Everything between which closures are dragged, by pointer, finger or keys. */
+export function DragBoard({
+  places,
+  closureName,
+  placeName,
+  onDrop,
+  children,
+}: {
+  places: readonly DropPlace[];
+  closureName: (closureId: string) => string;
+  placeName: (place: DropPlace) => string;
+  onDrop: (closureId: string, place: DropPlace) => void;
+  children: ReactNode;
+}) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: fromPlaceToPlace }),
+  );
+  const placeOf = (id: unknown) => places.find((place) => placeKey(place) === id);
+  const at = (id: unknown) => {
+    const place = placeOf(id);
+    return place ? placeName(place) : 'no night';
+  };
+  const closureOf = (id: unknown) => String(id).split(' ')[0]!;
+  const announcements: Announcements = {
+    onDragStart: ({ active }) =>
+      `${closureName(closureOf(active.id))} is picked up. Arrows move it from night to night.`,
+    onDragOver: ({ active, over }) => `${closureName(closureOf(active.id))} is over ${at(over?.id)}.`,
+    onDragEnd: ({ active, over }) =>
+      over ? `${closureName(closureOf(active.id))} is pinned to ${at(over.id)}.` : 'It stays where it was.',
+    onDragCancel: () => 'It stays where it was.',
+  };
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={underOrNearest}
+      accessibility={{
+        announcements,
+        screenReaderInstructions: {
+          draggable:
+            'Press Enter to pick it up, arrows to move it to another crew or night, Enter to pin it there, Escape to leave it.',
+        },
+      }}
+      onDragEnd={({ active, over }) => {
+        const place = placeOf(over?.id);
+        if (place) onDrop(closureOf(active.id), place);
+      }}
+    >
+      {children}
+    </DndContext>
+  );
+}
+
+/** A crew's night, onto which a closure can be dropped. */
+export function DropZone({ place, children }: { place: DropPlace; children: ReactNode }) {
+  const { palette } = useCordelTheme();
+  const { setNodeRef, isOver } = useDroppable({ id: placeKey(place) });
+  return (
+    <View
+      ref={setNodeRef as never}
+      style={[styles.zone, { borderColor: isOver ? palette.accent : 'transparent' }]}
+    >
+      {children}
+    </View>
+  );
+}
+
+/** What a closure is picked up by. */
+export function DragHandle({ id, label }: { id: string; label: string }) {
+  const { palette } = useCordelTheme();
+  const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id });
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...attributes}
+      {...listeners}
+      aria-label={label}
+      style={{
+        width: touch.normal,
+        minHeight: touch.normal,
+        flexShrink: 0,
+        border: `${stroke.rule}px solid ${isDragging ? palette.accent : palette.hairline}`,
+        borderRadius: 0,
+        background: palette.sheet,
+        color: palette.ink,
+        cursor: 'grab',
+        touchAction: 'none',
+        position: 'relative',
+        zIndex: isDragging ? 10 : 0,
+        ...(transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}),
+      }}
+    >
+      <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
+        {[4, 10, 16].map((y) => (
+          <g key={y} fill={palette.ink}>
+            <rect x="2" y={y - 2} width="4" height="3" />
+            <rect x="10" y={y - 2} width="4" height="3" />
+          </g>
+        ))}
+      </svg>
+    </button>
+  );
+}
+
+// Two beside each other where there is room, one above the other on a phone.
+const styles = StyleSheet.create({
+  zone: { borderWidth: stroke.rule, flexGrow: 1, flexShrink: 1, flexBasis: 320, maxWidth: '100%' },
+});

@@ -1,5 +1,11 @@
 import type { Browser, Page } from 'puppeteer-core';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../../server/test/process';
+import {
+  bareFolder,
+  dataFolder,
+  removeFolders,
+  startServer,
+  type ServerProcess,
+} from '../../server/test/process';
 import { openBrowser, openPage, type Light, type Size } from './browser';
 import { firstProject } from './shelf';
 
@@ -8,14 +14,21 @@ import { firstProject } from './shelf';
  * pages whose troubles fail the journey.
  * @param site the closure at the site whose name starts so
  */
-export function demoJourneys({ site, each = true }: { site?: string; each?: boolean } = {}) {
+/** @param tonight the demo happens in the night of the test, made anew; else in its own, the same every day */
+export function demoJourneys({
+  site,
+  each = true,
+  tonight = false,
+}: { site?: string; each?: boolean; tonight?: boolean } = {}) {
   let browser: Browser;
   let server: ServerProcess;
   let demo: Awaited<ReturnType<typeof firstProject>>;
   const troubles: string[] = [];
 
   const begin = async () => {
-    server = await startServer(dataFolder('demo'));
+    server = tonight
+      ? await startServer(bareFolder(), {}, undefined, ['--demo'])
+      : await startServer(dataFolder('demo'));
     demo = await firstProject(server, site);
   };
   beforeAll(async () => {

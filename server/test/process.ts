@@ -115,14 +115,16 @@ export function removeFolders(): void {
 /**
  * Starts a built server and does not wait for it.
  * @param installation the folder of another build; that of this project if none is given
+ * @param args `--demo`
  */
 export function spawnServer(
   folder: string,
   environment: Record<string, string> = {},
   installation: string = root,
+  args: readonly string[] = [],
 ) {
   const main = join(installation, 'server/dist/main.js');
-  return spawn(process.execPath, [...brief, '--enable-source-maps', main], {
+  return spawn(process.execPath, [...brief, '--enable-source-maps', main, ...args], {
     env: {
       ...process.env,
       HOST: '',
@@ -142,8 +144,9 @@ export function startServer(
   folder: string,
   environment: Record<string, string> = {},
   installation: string = root,
+  args: readonly string[] = [],
 ): Promise<ServerProcess> {
-  const child = spawnServer(folder, environment, installation);
+  const child = spawnServer(folder, environment, installation, args);
   let output = '';
   const ended = new Promise<number | null>((done) => child.once('close', (code) => done(code)));
   return new Promise((done, fail) => {

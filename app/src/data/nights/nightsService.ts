@@ -81,7 +81,11 @@ const nextTurn = () => {
   });
 };
 
-export function nightsService(now: () => number = () => performance.now()): NightsService {
+/** @param rest lets what was asked meanwhile come in */
+export function nightsService(
+  now: () => number = () => performance.now(),
+  rest: () => Promise<void> = nextTurn,
+): NightsService {
   let asked = 0;
   let stopped = false;
   return {
@@ -106,7 +110,7 @@ export function nightsService(now: () => number = () => performance.now()): Nigh
           told = now();
         }
         if (now() - rested > turn) {
-          await nextTurn();
+          await rest();
           rested = now();
           if (own !== asked) return null;
           if (stopped) break;
@@ -115,7 +119,7 @@ export function nightsService(now: () => number = () => performance.now()): Nigh
       }
       const solved: Solved = step.done ? step.value : { ...best!, share: 1 };
       tell(solved);
-      await nextTurn();
+      await rest();
       return own === asked ? reasonsOf(record, made, solved, input) : null;
     },
   };

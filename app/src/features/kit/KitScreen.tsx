@@ -122,22 +122,26 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
       >
         <ScrollView contentContainerStyle={styles.list}>
           <View style={styles.ask}>
+            {nights.length > 0 ? (
+              <Picker
+                label="Night and crew"
+                options={[
+                  { value: '', label: 'All' },
+                  ...nights.map(({ key, label }) => ({ value: key, label })),
+                ]}
+                value={chosen ? '' : (night?.key ?? '')}
+                onChange={(key) => router.setParams({ closure: '', night: key })}
+              />
+            ) : null}
             {closures.length > 0 ? (
               <Picker
                 label="For"
                 options={[
-                  { value: '', label: nights.length > 0 ? 'All nights' : 'The night' },
-                  ...nights.map(({ key, label }) => ({ value: key, label })),
+                  { value: '', label: nights.length > 0 ? 'All closures' : 'The night' },
                   ...closures.map(({ closure, site }) => ({ value: closure.id, label: site.name })),
                 ]}
-                value={chosen?.id ?? night?.key ?? ''}
-                onChange={(id) =>
-                  router.setParams(
-                    nights.some(({ key }) => key === id)
-                      ? { closure: '', night: id }
-                      : { closure: id, night: '' },
-                  )
-                }
+                value={chosen?.id ?? ''}
+                onChange={(id) => router.setParams({ closure: id })}
               />
             ) : null}
             <TextBox

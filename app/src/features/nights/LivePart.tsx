@@ -68,7 +68,7 @@ function CrewNow({
       {at.begun ? (
         <>
           <Type look="heading" tone={short ? 'accent' : 'ink'}>
-            {`${name(at.closureId)} ends ${clockTime(at.ends, zone)}, ${spare >= 0 ? `${minutes(spare * 60)} spare` : `${minutes(-spare * 60)} late`}`}
+            {`${name(at.closureId)} ends ${clockTime(at.ends, zone)}, ${spare > 0 ? `${minutes(spare * 60)} spare` : spare === 0 ? 'just in time' : `${minutes(-spare * 60)} late`}`}
           </Type>
           <Type look="small">
             {[

@@ -1,6 +1,9 @@
 import type { ProjectDefinition } from '@cordel/core';
 import type { PlannedNight, PlannedStop } from '@cordel/core/schedule';
+import { router } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
+import { places } from '../../shell/places';
+import { Action } from '../../ui/Action';
 import { ScreenOnly } from '../../ui/Paper';
 import { useCordelTheme } from '../../ui/theme';
 import { clockTime } from '../../ui/times';
@@ -43,12 +46,24 @@ export function NightBlock({ definition, night, planned, now, onStop }: NightBlo
           return (
             <DropZone key={crew.id} place={{ nightId: night.id, crewId: crew.id }}>
               <View role="group" aria-label={`${crew.name}, ${nightName(night, zone)}`} style={styles.crew}>
-                <View style={styles.head}>
-                  <Type look="heading" role="heading" aria-level={3} style={styles.grow}>
-                    {crew.name}
-                  </Type>
-                  {plan ? <NightWords plan={plan} definition={definition} /> : null}
-                </View>
+                <Type look="heading" role="heading" aria-level={3}>
+                  {crew.name}
+                </Type>
+                {plan ? (
+                  <View style={styles.head}>
+                    <NightWords plan={plan} definition={definition} />
+                    <ScreenOnly>
+                      <Action
+                        kind="plain"
+                        label="Sheet"
+                        spoken={`Sheet of ${crew.name}, ${nightName(night, zone)}`}
+                        onPress={() =>
+                          router.navigate(places.crewSheet(definition.project.id, night.id, crew.id))
+                        }
+                      />
+                    </ScreenOnly>
+                  </View>
+                ) : null}
                 {plan ? (
                   <>
                     <CrewStrip
@@ -149,7 +164,7 @@ const styles = StyleSheet.create({
   night: { borderTopWidth: stroke.heavy, paddingTop: space.small, gap: space.medium },
   crews: { flexDirection: 'row', flexWrap: 'wrap', gap: space.medium },
   crew: { gap: space.tight, padding: space.tight },
-  head: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: space.medium },
+  head: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: space.medium },
   grow: { flexGrow: 1 },
   row: { flexDirection: 'row', alignItems: 'center', gap: space.small, borderBottomWidth: stroke.hair },
   stop: { flex: 1, minHeight: touch.bench, justifyContent: 'center', paddingVertical: space.small },

@@ -75,14 +75,14 @@ function NightsAt({ definition, asked }: { definition: ProjectDefinition; asked:
       }
     >
       <ScrollView contentContainerStyle={styles.list}>
-        {!ready ? (
+        {!ready || answer?.nights.length === 0 ? (
           <Empty
-            title="No nights yet"
+            title={ready ? 'All nights are over' : 'No nights yet'}
             text="Give the nights in which the work is allowed, and the crews with their machines. The plan follows from what is left of each closure."
           >
             <Action
               kind="now"
-              label="Give nights and crews"
+              label={ready ? 'Give more nights' : 'Give nights and crews'}
               onPress={() => router.navigate(places.nightsSetup(project.id))}
             />
           </Empty>

@@ -2,18 +2,24 @@ import type { ProjectDefinition } from '@cordel/core';
 import { minutes } from '@cordel/core/prepare';
 import type { NightsAnswer } from '../../data/nights/nightsService';
 import { clockTime } from '../../ui/times';
+import type icalGenerator from 'ical-generator';
+import { v7 } from 'uuid';
 import { closureName, crewName, percent } from './words';
 
 /**
  * The plan as iCalendar (RFC 5545). Times are written in UTC: whoever reads them shows their own.
+ * @param ical the library, which is fetched when a calendar is first asked for
  * @param now ms since 1970
  */
-export async function calendarText(
+export function calendarText(
+  ical: typeof icalGenerator,
   definition: ProjectDefinition,
   { planned }: NightsAnswer,
   now: number,
-): Promise<string> {
-  const { default: ical } = await import('ical-generator');
+): string {
+  // The library makes an identifier before it takes ours; a page that did not come over https has no such function.
+  if (typeof crypto.randomUUID !== 'function')
+    Object.defineProperty(crypto, 'randomUUID', { value: () => v7() });
   const { project } = definition;
   const zone = project.timeZone;
   const calendar = ical({

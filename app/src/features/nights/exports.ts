@@ -12,8 +12,9 @@ const fileName = (definition: ProjectDefinition, ending: string) =>
 
 /** The plan as a calendar that other programs take in (RFC 5545): a night of a crew is an appointment, a holding test that can be read another. */
 export async function saveCalendar(definition: ProjectDefinition, answer: NightsAnswer): Promise<void> {
+  const { default: ical } = await import('ical-generator');
   saveText(
-    await calendarText(definition, answer, correctedNow()),
+    calendarText(ical, definition, answer, correctedNow()),
     fileName(definition, 'ics'),
     'text/calendar',
   );

@@ -155,7 +155,7 @@ function CrewFields({
         rows={2}
         onChangeText={(contacts) => set({ contacts })}
       />
-      <Action kind="plain" label={`Take out ${crew.name}`} onPress={onRemove} />
+      <Action kind="plain" style={styles.out} label={`Take out ${crew.name}`} onPress={onRemove} />
     </View>
   );
 }
@@ -215,13 +215,14 @@ function MachineFields({
         value={machine.splices}
         onChange={(splices) => onChange({ ...machine, splices })}
       />
-      <Action kind="plain" label={`Take out ${machine.name}`} onPress={onRemove} />
+      <Action kind="plain" style={styles.out} label={`Take out ${machine.name}`} onPress={onRemove} />
     </View>
   );
 }
 
 const styles = StyleSheet.create({
   part: { gap: space.large },
+  out: { alignSelf: 'flex-start' },
   crew: { gap: space.medium, borderLeftWidth: stroke.cord, paddingLeft: space.large },
   machine: { gap: space.small, paddingBottom: space.small },
 });

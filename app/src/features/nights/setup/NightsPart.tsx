@@ -98,6 +98,7 @@ function NightFields({
       />
       <Action
         kind="plain"
+        style={styles.out}
         label="Take it out"
         spoken={`Take out night ${number}, ${nightName(night, zone)}`}
         onPress={onRemove}
@@ -108,5 +109,6 @@ function NightFields({
 
 const styles = StyleSheet.create({
   part: { gap: space.large },
+  out: { alignSelf: 'flex-start' },
   night: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: space.medium },
 });

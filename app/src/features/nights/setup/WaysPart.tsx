@@ -67,6 +67,7 @@ export function WaysPart({ definition, draft, onChange }: SetupPart) {
           />
           <Action
             kind="plain"
+            style={styles.out}
             label={`Take out way ${index + 1}`}
             onPress={() => onChange({ travel: travel.filter((_, at) => at !== index) })}
           />
@@ -129,6 +130,7 @@ export function WaysPart({ definition, draft, onChange }: SetupPart) {
 
 const styles = StyleSheet.create({
   part: { gap: space.large },
+  out: { alignSelf: 'flex-start' },
   way: { gap: space.small },
   pair: { flexDirection: 'row', flexWrap: 'wrap', gap: space.medium },
 });

@@ -142,25 +142,31 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
               text="The times follow from the plans: put closures at the sites and give them an order."
             />
           ) : (
-            <Picker
-              label="For"
-              options={[
-                { value: '', label: nights.length > 0 ? 'All nights' : 'The night' },
-                ...nights.map(({ key, label }) => ({ value: key, label })),
-                ...closures.map((closure) => ({
-                  value: closure.id,
-                  label: siteOf(definition.sites, closure.siteId).name,
-                })),
-              ]}
-              value={chosen?.closure.id ?? night?.key ?? ''}
-              onChange={(id) =>
-                router.setParams(
-                  nights.some(({ key }) => key === id)
-                    ? { closure: '', night: id }
-                    : { closure: id, night: '' },
-                )
-              }
-            />
+            <>
+              {nights.length > 0 ? (
+                <Picker
+                  label="Night and crew"
+                  options={[
+                    { value: '', label: 'All' },
+                    ...nights.map(({ key, label }) => ({ value: key, label })),
+                  ]}
+                  value={night?.key ?? ''}
+                  onChange={(key) => router.setParams({ closure: '', night: key })}
+                />
+              ) : null}
+              <Picker
+                label="For"
+                options={[
+                  { value: '', label: nights.length > 0 ? 'All closures' : 'The night' },
+                  ...closures.map((closure) => ({
+                    value: closure.id,
+                    label: siteOf(definition.sites, closure.siteId).name,
+                  })),
+                ]}
+                value={chosen?.closure.id ?? ''}
+                onChange={(id) => router.setParams({ closure: id })}
+              />
+            </>
           )}
           {error ? <Failed error={error} onRetry={retry} /> : null}
           {!reckoned && !error ? <Loading what="the ticks and splices" /> : null}

@@ -5,6 +5,7 @@ import { dataFolder, removeFolders, startServer } from '../server/test/process';
 import { openBrowser, openPage, press, see, seeGone, type Light, type Size } from './support/browser';
 import { attach } from './support/camera';
 import { enteredByHand, read, table } from './support/nightLog';
+import { nightsToCome } from './support/nightsToCome';
 import { firstProject } from './support/shelf';
 
 /** One picture of each main view, from the demo. The folder to write to is the first argument. */
@@ -13,6 +14,7 @@ async function main(folder: string): Promise<void> {
   const server = await startServer(dataFolder('demo'));
   const demo = await firstProject(server);
   const school = await firstProject(server, 'U3');
+  await nightsToCome(`${server.url}/api/projects/${demo.projectId}`, demo.definition);
   const views: [
     name: string,
     path: string,
@@ -25,7 +27,6 @@ async function main(folder: string): Promise<void> {
     ['closure', demo.closure, '60 of 107 settled'],
     ['bench-redo-night', demo.bench(2, 19), 'Redo. Try 2 of 3', 'phone', 'night'],
     ['bench-wide', demo.bench(3, 6), 'Tray mean', 'wide'],
-    ['plan', `${demo.closure}/plan`, 'Mind · line 1'],
     ['plan-wide', `${demo.closure}/plan`, '107 splices', 'wide'],
     [
       'follow-night',
@@ -58,6 +59,7 @@ async function main(folder: string): Promise<void> {
       },
     ],
     ['losses', `${demo.line}/losses/look`, 'Position 7 has the highest mean'],
+    ['nights', `${demo.line}/nights`, 'Proven: there is no better plan.', 'wide'],
     ['ready', `${demo.line}/handover`, '46 splices are open.'],
     [
       'shelf',

@@ -25,7 +25,7 @@ const site = (number: number, name: string, chainage: number): Site => ({
   chainage,
   placement: 'handhole',
 });
-export const sites = [site(10, 'Hub', 0), site(12, 'U1', 1000), site(13, 'U2', 3000), site(14, 'U3', 5000)];
+const sites = [site(10, 'Hub', 0), site(12, 'U1', 1000), site(13, 'U2', 3000), site(14, 'U3', 5000)];
 
 const loose = [1, 2].map((number) => cableOf(number, equalTubes(8, 12)));
 const ribbon = [3, 4].map((number) =>

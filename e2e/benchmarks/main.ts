@@ -5,6 +5,7 @@ import { benchListen } from './listen';
 import { benchLosses } from './losses';
 import { benchMachine } from './machine';
 import { benchNight } from './night';
+import { benchNights } from './nights';
 import { benchPhotos } from './photos';
 import { benchPlan } from './plan';
 import { benchPlanTyping } from './planTyping';
@@ -19,6 +20,7 @@ const benches: readonly (readonly [string, () => unknown])[] = [
   ['judge', benchJudge],
   ['machine', benchMachine],
   ['listen', benchListen],
+  ['nights', benchNights],
   ['plan', benchPlan],
   ['server', benchServer],
   ['record', benchRecord],

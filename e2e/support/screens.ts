@@ -10,6 +10,7 @@ import {
 } from '../../server/test/process';
 import { attach, makePhoto } from './camera';
 import { fill, openBrowser, openPage, press, see, seeGone, setLight, type Size } from './browser';
+import { nightsToCome } from './nightsToCome';
 import { refuseRecords, setOffline } from './network';
 import { read, table } from './nightLog';
 import { firstProject } from './shelf';
@@ -46,6 +47,7 @@ export function everyScreen() {
       body: { what: 'polarity', state: 'done', answer: null, note: '' },
     };
     await request(`${server.url}/api/projects/${demo.projectId}/facts`, 'POST', { facts: [fact] });
+    await nightsToCome(`${server.url}/api/projects/${demo.projectId}`, demo.definition);
     await planConnectors();
     await pumpUp();
     await takePhoto();
@@ -468,6 +470,34 @@ export const screens: ScreenAt[] = [
   },
   { name: 'closure’s table', path: () => `${demo.closureAt('U3')}/table`, shows: 'Save the table' },
   { name: 'time', path: () => `${demo.line}/time`, shows: 'after the window closes' },
+  { name: 'nights', path: () => `${demo.line}/nights`, shows: 'Proven: there is no better plan.' },
+  {
+    name: 'nights, a closure',
+    path: () => `${demo.line}/nights`,
+    shows: 'Proven: there is no better plan.',
+    then: async (page) => {
+      await press(page, /^U2 Curva do Rio.* back by/);
+      await see(page, 'Why here');
+      await see(page, 'It fits on the first night');
+    },
+  },
+  {
+    name: 'nights, what they are made from',
+    path: () => `${demo.line}/nights/setup`,
+    shows: 'Ways and reserve',
+    then: async (page) => {
+      await press(page, /^U2 Curva do Rio/);
+      await see(page, 'Sealed before it is begun');
+    },
+  },
+  {
+    name: 'a crew’s sheet',
+    path: () => {
+      const { nights, crews } = demo.definition.project.nights!;
+      return `${demo.line}/nights/sheet?night=${nights[0]!.id}&crew=${crews[0]!.id}`;
+    },
+    shows: 'Single sleeve, 60 mm',
+  },
   { name: 'nothing here', path: () => `${server.url}/elsewhere`, shows: 'There is no page at this address' },
   {
     name: 'bench, order of work',

@@ -56,7 +56,7 @@ export function placeless(problem: Problem): ReadonlySet<number> {
 }
 
 /** Whether a crew could do it if it did nothing else that night; a part as if it went on from the one before it. */
-export function fitsAlone(problem: Problem, job: number, crew: number, night: number): boolean {
+function fitsAlone(problem: Problem, job: number, crew: number, night: number): boolean {
   if (!allowed(problem, job, crew, night)) return false;
   const { follows, pin } = problem.jobs[job]!;
   if (pin) return true;
@@ -66,7 +66,7 @@ export function fitsAlone(problem: Problem, job: number, crew: number, night: nu
 }
 
 /** What a crew's longest night holds: sets of jobs with Σ mean + weight · Σ variance ≤ 60 · minutes; every set that fits is one of them. */
-interface Room {
+export interface Room {
   readonly minutes: number;
   readonly weight: number;
 }
@@ -75,7 +75,7 @@ interface Room {
  * The most mean work that ends in the window with the reserve falls with its variance, and ever more slowly (it goes with the root). So it lies below the straight line between its values
  * at the least and at the most variance that a night can have.
  */
-function roomOf({ crews, nights, chances, reserve, jobs, packUp }: Problem, crew: number): Room {
+export function roomOf({ crews, nights, chances, reserve, jobs, packUp }: Problem, crew: number): Room {
   const { calibration, works } = crews[crew]!;
   const window = Math.max(0, ...nights.filter((_, night) => works[night]));
   const fixed = Math.min(...calibration);
@@ -105,8 +105,8 @@ function roomOf({ crews, nights, chances, reserve, jobs, packUp }: Problem, crew
   return { minutes: Math.ceil((top + weight * lowest) / 60), weight };
 }
 
-/** What a job takes of a night at the least: without the way there, and without setting up where it may follow its part before. */
-function sizeOf({ jobs, packUp }: Problem, job: number, crew: number, { weight }: Room): number {
+/** What a job takes of a night at the least, s: without the way there, and without setting up where it may follow its part before. */
+export function sizeOf({ jobs, packUp }: Problem, job: number, crew: number, { weight }: Room): number {
   const { works, setUps, follows } = jobs[job]!;
   const parts = follows === null ? [works[crew]!, setUps[crew]!, packUp] : [works[crew]!];
   return parts.reduce((sum, { mean, variance }) => sum + mean + weight * variance, 0);

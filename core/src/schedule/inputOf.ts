@@ -1,6 +1,7 @@
 import { closureOf, type Fact } from '../facts';
 import type { Gear, Machine } from '../gear/gear';
 import type { ProjectDefinition } from '../handover/projectFile';
+import type { Closure } from '../plan/closure';
 import { planClosure } from '../plan/trays/closurePlan';
 import type { Pace } from '../prepare/time/estimate';
 import { measuredPace, measuredVariation } from '../prepare/time/measured';
@@ -21,8 +22,18 @@ export interface NightsRecord {
   readonly now: number | null;
 }
 
-/** What the plan of nights is made from: what is left of each closure by its facts, at the pace that was measured here where there is one. */
-export function nightsInput({ definition, facts, pace, gear, now }: NightsRecord): NightsInput {
+/** What was found out of closures, by what it was found from, so that only those are looked at again of which something changed. */
+export type LookedAt = Map<string, { readonly key: string; readonly found: Found }>;
+type Found = Pick<ClosureToDo, 'plan' | 'left' | 'trays'>;
+
+/**
+ * What the plan of nights is made from: what is left of each closure by its facts, at the pace that was measured here where there is one.
+ * @param before of a call before; it is added to
+ */
+export function nightsInput(
+  { definition, facts, pace, gear, now }: NightsRecord,
+  before: LookedAt = new Map(),
+): NightsInput {
   const setup = definition.project.nights ?? newNightsSetup;
   const cables = new Map(definition.cables.map((cable) => [cable.id, cable]));
   const byClosure = new Map<string, Fact[]>();
@@ -43,17 +54,26 @@ export function nightsInput({ definition, facts, pace, gear, now }: NightsRecord
     ribbon: [...measured.values()].find(({ ribbon }) => ribbon !== null)?.ribbon ?? null,
   };
   const variation = measuredVariation(facts);
-  const toDo = definition.closures.map((closure): ClosureToDo => {
-    const own = byClosure.get(closure.id) ?? [];
+  const common = JSON.stringify([definition.project.limits, definition.cables]);
+  const lookAt = (closure: Closure, own: readonly Fact[]): Found => {
     const plan = planClosure(closure, cables);
     const ledger = buildLedger(plan, own, definition.project.limits);
+    return {
+      plan,
+      left: workLeft(closure, plan, cables, ledger, own),
+      trays: traysLeft(closure, plan, cables, ledger),
+    };
+  };
+  const toDo = definition.closures.map((closure): ClosureToDo => {
+    const own = byClosure.get(closure.id) ?? [];
+    const key = `${common} ${JSON.stringify(closure)} ${own.map(({ id }) => id).join()}`;
+    let looked = before.get(closure.id);
+    if (looked?.key !== key) before.set(closure.id, (looked = { key, found: lookAt(closure, own) }));
     const pacing = measured.get(closure.id)!;
     return {
       closure,
-      plan,
+      ...looked.found,
       cables,
-      left: workLeft(closure, plan, cables, ledger, own),
-      trays: traysLeft(closure, plan, cables, ledger),
       measured: {
         single: pacing.single ?? others.single,
         ribbon: pacing.ribbon ?? others.ribbon,

@@ -1,5 +1,5 @@
 import { draws, type Draws } from '../machine/draws';
-import type { Bound } from './bound';
+import { roomOf, sizeOf, type Bound } from './bound';
 import { crewGroups } from './exact';
 import {
   allowed,
@@ -27,6 +27,8 @@ interface Slot {
   readonly night: number;
   /** Ways in which the crew may be equipped; the first that can do it is taken. */
   readonly variants: readonly number[];
+  /** The same for nights of a crew that are alike. */
+  readonly kind: number;
   crew: number;
   order: readonly number[];
   cost: Cost;
@@ -34,6 +36,7 @@ interface Slot {
 
 interface Insertion {
   readonly job: number;
+  readonly night: number;
   readonly slot: number;
   readonly crew: number;
   readonly order: readonly number[];
@@ -116,10 +119,23 @@ function fewerNights({ jobs }: Problem, { places }: Plan, used: readonly number[
 
 function draftOf(problem: Problem, nights: readonly number[]): Draft {
   const groups = crewGroups(problem);
+  const kinds = new Map<string, number>();
+  const kindOf = (night: number, variants: readonly number[]) => {
+    const { works, calibration } = problem.crews[variants[0]!]!;
+    const key = `${variants[0]} ${problem.nights[night]} ${works[night]} ${calibration[night]} ${night === 0 && problem.underWay}`;
+    return kinds.get(key) ?? (kinds.set(key, kinds.size), kinds.size - 1);
+  };
   const slots = [...nights]
     .sort((a, b) => a - b)
     .flatMap((night) =>
-      groups.map((variants): Slot => ({ night, variants, crew: variants[0]!, order: [], cost: nothing })),
+      groups.map((variants): Slot => ({
+        kind: kindOf(night, variants),
+        night,
+        variants,
+        crew: variants[0]!,
+        order: [],
+        cost: nothing,
+      })),
     );
   return { slots, left: new Set(problem.jobs.keys()), at: new Int32Array(problem.jobs.length).fill(-1) };
 }
@@ -183,9 +199,9 @@ function copyOf({ slots, left, at }: Draft): Draft {
 /** Puts what is left where it adds least, the job first that would lose most by waiting. */
 function filled(problem: Problem, draft: Draft, random: Draws | null = null): Draft {
   const { jobs } = problem;
-  const { related, shares } = tiesOf(problem);
+  const { related, shares, longest } = tiesOf(problem);
   /** By job and slot, as long as the slot stays as it is. */
-  const known = new Map<number, (Insertion | null)[]>();
+  const known = new Map<number, (Insertion | null | undefined)[]>();
   for (;;) {
     const openNights = new Set(draft.slots.filter(({ order }) => order.length > 0).map(({ night }) => night));
     let chosen: Insertion | null = null;
@@ -193,37 +209,35 @@ function filled(problem: Problem, draft: Draft, random: Draws | null = null): Dr
     for (const job of draft.left) {
       // What it waits for comes first.
       if (jobs[job]!.after.some((one) => draft.left.has(one))) continue;
-      const row = known.get(job) ?? [];
-      known.set(job, row);
+      let row = known.get(job);
+      if (!row) known.set(job, (row = draft.slots.map(() => undefined)));
       let best: Insertion | null = null;
-      let bestAdds: readonly number[] = [];
-      let second: readonly number[] | null = null;
+      let second: Insertion | null = null;
       const free = isFree(problem, job);
-      const emptySeen: Slot[] = [];
-      for (const [index, slot] of draft.slots.entries()) {
+      const seen = new Set<number>();
+      for (let index = 0; index < draft.slots.length; index += 1) {
+        const slot = draft.slots[index]!;
+        const opens = !openNights.has(slot.night);
         // Of nights that are still empty and alike, the first says it for all.
-        if (free && slot.order.length === 0 && !openNights.has(slot.night)) {
-          if (emptySeen.some((other) => alike(problem, job, slot, other))) continue;
-          emptySeen.push(slot);
+        if (free && opens) {
+          if (seen.has(slot.kind)) continue;
+          seen.add(slot.kind);
         }
-        const own =
-          row[index] === undefined ? (row[index] = insertion(problem, draft, index, job)) : row[index];
-        if (!own) continue;
-        const adds = [openNights.has(slot.night) ? 0 : 1, ...own.adds];
-        if (random && best && random.chance(0.05)) continue;
-        if (!best || compareScores(adds, bestAdds) < 0) {
-          second = best ? bestAdds : second;
+        let own = row[index];
+        if (own === undefined) row[index] = own = insertion(problem, draft, index, job);
+        if (!own || (random && best && random.chance(0.05))) continue;
+        if (!best || compareInsertions(own, best, openNights) < 0) {
+          second = best;
           best = own;
-          bestAdds = adds;
-        } else if (!second || compareScores(adds, second) < 0) second = adds;
+        } else if (!second || compareInsertions(own, second, openNights) < 0) second = own;
       }
       if (!best) continue;
       // Pinned first, then where only one place is left, then by what is lost, then the longest.
-      const longest = Math.max(...jobs[job]!.works.map((work) => work?.mean ?? 0));
+      const opensNight = (one: Insertion) => (openNights.has(one.night) ? 0 : 1);
       const regret = second
-        ? [second[0]! - bestAdds[0]!, second[1]! - bestAdds[1]!]
+        ? [opensNight(second) - opensNight(best), second.adds[0]! - best.adds[0]!]
         : [Number.MAX_SAFE_INTEGER, Number.MAX_SAFE_INTEGER];
-      const rank = [jobs[job]!.pin ? 1 : 0, second ? 0 : 1, ...regret, longest];
+      const rank = [jobs[job]!.pin ? 1 : 0, second ? 0 : 1, ...regret, longest[job]!];
       if (!most || compareScores(rank, most) > 0) {
         most = rank;
         chosen = best;
@@ -232,10 +246,11 @@ function filled(problem: Problem, draft: Draft, random: Draws | null = null): Dr
     if (!chosen) return draft;
     set(problem, draft, chosen.slot, chosen.crew, chosen.order);
     const { night } = draft.slots[chosen.slot]!;
-    for (const row of known.values())
-      for (const [index, slot] of draft.slots.entries())
-        // Shared machines bind the crews of a night.
-        if (index === chosen.slot || (shares && slot.night === night)) delete row[index];
+    // Shared machines bind the crews of a night.
+    const changed = shares
+      ? draft.slots.flatMap((slot, index) => (slot.night === night ? [index] : []))
+      : [chosen.slot];
+    for (const row of known.values()) for (const index of changed) row[index] = undefined;
     // Where something may go depends on where that is which it waits for.
     for (const one of related[chosen.job]!) known.delete(one);
   }
@@ -246,6 +261,11 @@ interface Ties {
   readonly waiting: readonly (readonly number[])[];
   readonly related: readonly (readonly number[])[];
   readonly shares: boolean;
+  /** What a night of a crew holds at the most, s, and what of it each job takes at the least; by crew, and by crew and job. */
+  readonly rooms: readonly number[];
+  /** By job, s of its slowest crew. */
+  readonly longest: readonly number[];
+  readonly sizes: readonly Float64Array[];
 }
 
 const ties = new WeakMap<Problem, Ties>();
@@ -254,38 +274,40 @@ function tiesOf(problem: Problem): Ties {
   const known = ties.get(problem);
   if (known) return known;
   const { jobs, crews } = problem;
+  const rooms = crews.map((_, crew) => roomOf(problem, crew));
   const waiting = jobs.map((_, job) => jobs.flatMap(({ after }, one) => (after.includes(job) ? [one] : [])));
   const own: Ties = {
     waiting,
     related: jobs.map(({ after }, job) => [...after, ...waiting[job]!]),
     shares: crews.some(({ shared }) => shared !== 0),
+    rooms: rooms.map(({ minutes }) => minutes * 60),
+    longest: jobs.map(({ works }) => Math.max(...works.map((work) => work?.mean ?? 0))),
+    sizes: crews.map((_, crew) =>
+      Float64Array.from(jobs, ({ works }, job) =>
+        works[crew] ? sizeOf(problem, job, crew, rooms[crew]!) : Infinity,
+      ),
+    ),
   };
   ties.set(problem, own);
   return own;
 }
 
-/** Whether nothing binds a job to some nights. */
+/** By what two insertions add; a night that is opened by it comes first. */
+function compareInsertions(a: Insertion, b: Insertion, openNights: ReadonlySet<number>): number {
+  const opens = Number(!openNights.has(a.night)) - Number(!openNights.has(b.night));
+  return opens || compareScores(a.adds, b.adds);
+}
+
+/** Whether a job costs the same in all nights that are alike. */
 function isFree(problem: Problem, job: number): boolean {
-  const { pin, onlyNight, after, notTonight } = problem.jobs[job]!;
+  const { pin, onlyNight, after, notTonight, backBy } = problem.jobs[job]!;
   return (
     !pin &&
     notTonight === undefined &&
     onlyNight === null &&
     after.length === 0 &&
+    backBy.every((due) => due === null) &&
     tiesOf(problem).waiting[job]!.length === 0
-  );
-}
-
-/** Whether a free job costs the same in both, of the same crew. */
-function alike({ nights, crews, jobs }: Problem, job: number, a: Slot, b: Slot): boolean {
-  const { backBy } = jobs[job]!;
-  const own = crews[a.variants[0]!]!;
-  return (
-    a.variants === b.variants &&
-    nights[a.night] === nights[b.night] &&
-    backBy[a.night] === backBy[b.night] &&
-    own.works[a.night] === own.works[b.night] &&
-    own.calibration[a.night] === own.calibration[b.night]
   );
 }
 
@@ -311,7 +333,13 @@ function insertion(problem: Problem, draft: Draft, index: number, job: number): 
   for (const one of tiesOf(problem).waiting[job]!)
     if (draft.at[one]! >= 0 && draft.at[one] !== index && nightAt(one) <= night) return null;
   let best: Insertion | null = null;
+  const { rooms, sizes } = tiesOf(problem);
+  const mayBeOver = jobs[job]!.pin !== null && slot.order.every((one) => jobs[one]!.pin);
   for (const crew of slot.variants) {
+    // Most nights are full: that is seen at once.
+    let size = sizes[crew]![job]!;
+    for (const one of slot.order) size += sizes[crew]![one]!;
+    if (size > rooms[crew]! && !mayBeOver) continue;
     if ((crews[crew]!.shared & shared) !== 0 || !allowed(problem, job, crew, night)) continue;
     if (crew !== slot.crew && !slot.order.every((one) => allowed(problem, one, crew, night))) continue;
     for (let place = from; place <= to; place += 1) {
@@ -325,7 +353,8 @@ function insertion(problem: Problem, draft: Draft, index: number, job: number): 
         cost.splits - slot.cost.splits,
         night,
       ];
-      if (!best || compareScores(adds, best.adds) < 0) best = { job, slot: index, crew, order, cost, adds };
+      if (!best || compareScores(adds, best.adds) < 0)
+        best = { job, night, slot: index, crew, order, cost, adds };
     }
   }
   return best;

@@ -314,20 +314,22 @@ function travelTimes(
     ]),
   );
   let lost: string | null = null;
-  const table = sites.map((from) =>
-    sites.map((to) => {
-      if (from === to) return 0;
-      const given = own.get(`${from.id} ${to.id}`);
-      if (given !== undefined) return given;
-      const meters = routeMeters(all, from, to);
-      if (Number.isNaN(meters)) lost ??= `${from.name} and ${to.name}`;
-      return Number.isNaN(meters) ? 30 * 60 : meters / speed;
-    }),
-  );
+  const table = sites.map(() => sites.map(() => 0));
+  for (const [row, from] of sites.entries())
+    for (const [column, to] of sites.entries()) {
+      if (column <= row) continue;
+      let seconds = own.get(`${from.id} ${to.id}`);
+      if (seconds === undefined) {
+        const meters = routeMeters(all, from, to);
+        if (Number.isNaN(meters)) lost ??= `${from.name} and ${to.name}`;
+        seconds = Number.isNaN(meters) ? 30 * 60 : meters / speed;
+      }
+      table[row]![column] = table[column]![row] = seconds;
+    }
   if (lost)
     tell({
       code: 'no-way',
-      words: `${lost as string} are on no route together: 30 min are counted between them. Give the time by hand.`,
+      words: `${lost} are on no route together: 30 min are counted between them. Give the time by hand.`,
     });
   return table;
 }

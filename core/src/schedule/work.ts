@@ -185,14 +185,29 @@ export function crewWork(
   };
 }
 
-/** The estimate of one pair of hands. */
-function linesOf(
+type Lines = readonly Pick<EstimateLine, 'id' | 'what' | 'seconds'>[];
+
+/** A closure is looked at once for each way of heating, however many crews there are. */
+const known = new WeakMap<ClosureToDo, { readonly pace: Pace; readonly byHeating: Map<string, Lines> }>();
+
+/** The estimate of one pair of hands. @param heating null: by the usual times */
+function linesOf(todo: ClosureToDo, pace: Pace, heating: Heating | null): Lines {
+  let own = known.get(todo);
+  if (own?.pace !== pace) known.set(todo, (own = { pace, byHeating: new Map() }));
+  const used = heating ?? heatingOf(pace);
+  const key = JSON.stringify([used.heaters, Object.entries(used.seconds).sort()]);
+  let lines = own.byHeating.get(key);
+  if (!lines) own.byHeating.set(key, (lines = estimated(todo, pace, used)));
+  return lines;
+}
+
+function estimated(
   { closure, plan, cables, left, measured, gluing = 0 }: ClosureToDo,
   pace: Pace,
-  heating: Heating | null,
-): readonly Pick<EstimateLine, 'id' | 'what' | 'seconds'>[] {
+  heating: Heating,
+): Lines {
   const alone = { ...measured, atWork: [] };
-  const { lines } = estimateClosure(closure, plan, cables, left, pace, heating ?? heatingOf(pace), alone);
+  const { lines } = estimateClosure(closure, plan, cables, left, pace, heating, alone);
   if (gluing === 0) return lines;
   return [
     ...lines,

@@ -28,7 +28,10 @@ const settings = ({ row }: ProjectWork): DocumentKind<Project> => ({
   load: async () => projectOf(row),
   async store(db, { id, name, units, limits, window, timeZone, nights, version }) {
     // A page of an older Cordel that is still open says nothing of the time zone or the nights: they stay.
-    const kept = { ...(timeZone === undefined ? {} : { timeZone }), ...(nights === undefined ? {} : { nights }) };
+    const kept = {
+      ...(timeZone === undefined ? {} : { timeZone }),
+      ...(nights === undefined ? {} : { nights }),
+    };
     const set = { name, units, limits, window, version, ...kept };
     await db.update(lineProject).set(set).where(eq(lineProject.id, id));
   },

@@ -11,6 +11,7 @@ import {
   type Bound,
   type Change,
   type Help,
+  type LookedAt,
   type NightsProblem,
   type NightsRecord,
   type NightsTrouble,
@@ -88,6 +89,7 @@ export function nightsService(
 ): NightsService {
   let asked = 0;
   let stopped = false;
+  const lookedAt: LookedAt = new Map();
   return {
     enough() {
       stopped = true;
@@ -96,7 +98,7 @@ export function nightsService(
       asked += 1;
       stopped = false;
       const own = asked;
-      const input = nightsInput(record);
+      const input = nightsInput(record, lookedAt);
       const made = nightsProblem(input);
       const tell = (solved: Solved) => onAnswer(answerOf(record, made, solved, input));
       const work = solveNights(made.problem);

@@ -109,7 +109,7 @@ export function WaysPart({ definition, draft, onChange }: SetupPart) {
             <Type>Only by daylight, or in the owner’s hours</Type>
           </TickRow>
           {holding.hours ? (
-            <View style={styles.pair}>
+            <>
               <DayTimeBox
                 label="Read from"
                 value={holding.hours.from}
@@ -120,7 +120,7 @@ export function WaysPart({ definition, draft, onChange }: SetupPart) {
                 value={holding.hours.to}
                 onChange={(to) => onChange({ holding: { ...holding, hours: { ...holding.hours!, to } } })}
               />
-            </View>
+            </>
           ) : null}
         </>
       ) : null}
@@ -132,5 +132,4 @@ const styles = StyleSheet.create({
   part: { gap: space.large },
   out: { alignSelf: 'flex-start' },
   way: { gap: space.small },
-  pair: { flexDirection: 'row', flexWrap: 'wrap', gap: space.medium },
 });

@@ -486,7 +486,7 @@ export const screens: ScreenAt[] = [
     path: () => `${demo.line}/nights/setup`,
     shows: 'Ways and reserve',
     then: async (page) => {
-      await press(page, /^U2 Curva do Rio/);
+      await press(page, /^U2 Curva do Rio circuits back by/);
       await see(page, 'Sealed before it is begun');
     },
   },
@@ -565,6 +565,12 @@ export const screens: ScreenAt[] = [
     path: () => demo.bench(3, 10),
     shows: 'Tray mean',
     then: async (page) => {
+      // Without the gear that a screen before it picked: that may be due, and ask.
+      await page.evaluate(() =>
+        ['askForGear', 'cordel.gear-tonight'].forEach((key) => localStorage.removeItem(key)),
+      );
+      await page.reload();
+      await see(page, 'Tray mean');
       await refuseFirst(page);
       await press(page, /0\.02 dB$|^2 \.02 dB/);
       await see(page, 'Slot 10 holds');

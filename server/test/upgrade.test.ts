@@ -216,6 +216,7 @@ test('what was corrected before corrections counted for the gear counts after it
      update fact set v = 2, body = jsonb_set(body, '{v}', '2') where kind = 'owner-answer';
      alter table plan_closure drop column sealing;
      alter table line_site drop column position;
+     alter table line_project drop column nights;
      drop table handover_signed;
      drop table picture;
      delete from drizzle.__drizzle_migrations where created_at >= ${migration.when};`,

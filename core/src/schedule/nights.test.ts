@@ -16,6 +16,7 @@ import { newGear, type Machine } from '../gear';
 import { estimateClosure, heatingOf, usualPace } from '../prepare/time/estimate';
 import { leastChanges } from './changes';
 import { clockAfter, dayMinute } from './clock';
+import { helpsFor } from './helps';
 import { openOrStop } from './live';
 import { breaches } from './problem';
 import { nightsProblem, toolsOf, type NightsInput } from './problemOf';
@@ -145,8 +146,10 @@ describe('a closure that may stay open', () => {
       nightsInput({ toDo: [u3], setup: { ...setup, rules: [rule(u3, { mayStayOpen: true })] } }),
     );
     expect(long.told).toHaveLength(1);
-    // Its parts follow each other at once, without setting up again.
+    // Its parts follow each other at once, without setting up again: it is one stop.
     expect(long.plan.score[5]).toBe(0);
+    expect(long.plan.places[0]!.order.length).toBeGreaterThan(1);
+    expect(long.told[0]!.stops).toMatchObject([{ closureId: u3.closure.id, part: null }]);
   });
 });
 
@@ -308,6 +311,42 @@ describe('during the night', () => {
     expect(night.stops[0]!.closureId).toBe(u3.closure.id);
     expect(night.leaves).toBeNull();
     expect(night.stops[0]!.begins).toBe(input.now!);
+  });
+});
+
+describe('what helps a night that runs short', () => {
+  const helps = (input: NightsInput, crew: number, order: readonly ClosureToDo[]) => {
+    const { problem } = nightsProblem(input);
+    const jobs = order.map((todo) =>
+      problem.jobs.findIndex(({ closureId }) => closureId === todo.closure.id),
+    );
+    return helpsFor(input, { night: 0, crew, order: jobs }, nameOf);
+  };
+  test('a second crew for one pair of hands, and to put off what is not begun', () => {
+    const pins = [u1, u3].map((todo) => ({
+      closureId: todo.closure.id,
+      nightId: nightIds[0]!,
+      crewId: noa.id,
+    }));
+    const found = helps(nightsInput({ toDo: [u1, u3], setup: { ...setup, pins } }), 1, [u1, u3]);
+    expect(found.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['put-off', 'second-crew']));
+    expect(found.find(({ kind }) => kind === 'second-crew')).toMatchObject({ crewId: pair.id });
+    expect(found.map(({ chance }) => chance)).toEqual(
+      found.map(({ chance }) => chance).sort((a, b) => b - a),
+    );
+  });
+  test('ribbons, where there is a machine for them; nothing where there is time', () => {
+    const short = {
+      ...setup,
+      nights: nights.map((night) => ({
+        ...night,
+        closes: new Date(Date.parse(night.opens) + 4.2 * 3_600_000).toISOString(),
+      })),
+    };
+    const found = helps(nightsInput({ setup: short }), 0, [u3]);
+    expect(found.map(({ kind }) => kind)).toContain('ribbonize');
+    expect(found.every(({ saves, chance }) => saves >= 60 && chance > 0)).toBe(true);
+    expect(helps(nightsInput(), 0, [u2])).toEqual([]);
   });
 });
 

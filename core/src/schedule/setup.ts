@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema, nameSchema, timeSchema } from '../schemas';
+import { idSchema, nameSchema, textSchema, timeSchema } from '../schemas';
 
 /**
  * What a plan of nights is made from, as people give it. It belongs to a project's settings: whoever plans sees the same, and it waits on the device where there is no
@@ -54,7 +54,7 @@ export const crewSchema = z.strictObject({
   /** Nights on which it does not work. */
   offNightIds: z.array(idSchema).max(200),
   /** Printed on its sheet: telephone numbers, as somebody typed them. */
-  contacts: z.string().max(2000, 'At most 2 000 letters.'),
+  contacts: textSchema.max(2000, 'At most 2 000 letters.'),
 });
 export type Crew = z.infer<typeof crewSchema>;
 

@@ -75,27 +75,29 @@ export function toldPlan(
             : night.begins - (problem.underWay && place.night === 0 ? 0 : way * 1000),
         opens: Date.parse(night.opens),
         closes: Date.parse(night.closes),
-        stops: outcome.timed.map(({ job, begins, ends, endsAtLatest, chance }): PlannedStop => {
-          const { closureId, part, pin, begun, backBy } = problem.jobs[job]!;
-          const due = backBy[place.night] ?? null;
-          const sealed = part === null || part.number === part.of;
-          return {
-            job,
-            closureId,
-            part: part && { ...part, words: parts[job]! },
-            begins: at(begins),
-            ends: at(ends),
-            endsAtLatest: at(endsAtLatest),
-            chance,
-            backBy: due === null ? null : at(due),
-            pinned: pin !== null && !begun,
-            begun,
-            holdingFrom:
-              holding && sealed && pressure.get(closureId)! > 0
-                ? readFrom(at(ends) + holding.wait * 1000, holding.hours, zone)
-                : null,
-          };
-        }),
+        stops: inOneGo(
+          outcome.timed.map(({ job, begins, ends, endsAtLatest, chance }): PlannedStop => {
+            const { closureId, part, pin, begun, backBy } = problem.jobs[job]!;
+            const due = backBy[place.night] ?? null;
+            const sealed = part === null || part.number === part.of;
+            return {
+              job,
+              closureId,
+              part: part && { ...part, words: parts[job]! },
+              begins: at(begins),
+              ends: at(ends),
+              endsAtLatest: at(endsAtLatest),
+              chance,
+              backBy: due === null ? null : at(due),
+              pinned: pin !== null && !begun,
+              begun,
+              holdingFrom:
+                holding && sealed && pressure.get(closureId)! > 0
+                  ? readFrom(at(ends) + holding.wait * 1000, holding.hours, zone)
+                  : null,
+            };
+          }),
+        ),
         ends: at(outcome.ends),
         endsAtLatest: at(outcome.endsAtLatest),
         chance: outcome.chance,
@@ -104,6 +106,38 @@ export function toldPlan(
         machines: machines[place.crew]!.map(({ name }) => name),
       };
     });
+}
+
+/** Parts of a closure that follow each other at once are one stop. */
+function inOneGo(stops: readonly PlannedStop[]): PlannedStop[] {
+  const joined: PlannedStop[] = [];
+  for (const stop of stops) {
+    const before = joined.at(-1);
+    if (
+      !before?.part ||
+      !stop.part ||
+      before.closureId !== stop.closureId ||
+      stop.part.number !== before.part.number + 1
+    ) {
+      joined.push(stop);
+      continue;
+    }
+    const whole = stop.part.number === stop.part.of && isFirst(before, stops);
+    const words = `${before.part.words.replace(/, cover$/, '')}, ${stop.part.words}`;
+    joined[joined.length - 1] = {
+      ...stop,
+      job: before.job,
+      begins: before.begins,
+      chance: Math.min(before.chance, stop.chance),
+      part: whole ? null : { ...stop.part, words },
+    };
+  }
+  return joined;
+}
+
+/** Whether a stop, joined or not, begins with the first part of its closure. */
+function isFirst({ job }: PlannedStop, stops: readonly PlannedStop[]): boolean {
+  return stops.find((stop) => stop.job === job)?.part?.number === 1;
 }
 
 /** The first time from this one on within hours of the day; hours that go over midnight are meant so. */

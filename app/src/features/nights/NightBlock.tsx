@@ -1,5 +1,5 @@
 import type { ProjectDefinition } from '@cordel/core';
-import type { PlannedNight, PlannedStop } from '@cordel/core/schedule';
+import type { NightsTrouble, PlannedNight, PlannedStop } from '@cordel/core/schedule';
 import { router } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { places } from '../../shell/places';
@@ -17,13 +17,14 @@ interface NightBlockProps {
   definition: ProjectDefinition;
   night: { readonly id: string; readonly opens: number; readonly closes: number; readonly begins: number };
   planned: readonly PlannedNight[];
+  troubles: readonly NightsTrouble[];
   /** ms; null: it lies outside of the nights. */
   now: number | null;
-  onStop: (stop: PlannedStop, night: PlannedNight) => void;
+  onStop: (stop: PlannedStop) => void;
 }
 
 /** One night with its crews: each on its cord, and its closures in order. */
-export function NightBlock({ definition, night, planned, now, onStop }: NightBlockProps) {
+export function NightBlock({ definition, night, planned, troubles, now, onStop }: NightBlockProps) {
   const { palette } = useCordelTheme();
   const { timeZone: zone, nights: setup } = definition.project;
   const crews = setup?.crews.filter(({ offNightIds }) => !offNightIds.includes(night.id)) ?? [];
@@ -40,6 +41,7 @@ export function NightBlock({ definition, night, planned, now, onStop }: NightBlo
           {now !== null && now >= night.opens ? ', goes on' : ''}
         </Type>
       </View>
+      <Troubles of={troubles.filter(({ nightId }) => nightId === night.id)} />
       <View style={styles.crews}>
         {crews.map((crew) => {
           const plan = own.find(({ crewId }) => crewId === crew.id);
@@ -81,7 +83,10 @@ export function NightBlock({ definition, night, planned, now, onStop }: NightBlo
                         key={stop.job}
                         stop={stop}
                         definition={definition}
-                        onPress={() => onStop(stop, plan)}
+                        troubles={troubles.filter(
+                          ({ nightId, closureId }) => nightId === null && closureId === stop.closureId,
+                        )}
+                        onPress={() => onStop(stop)}
                       />
                     ))}
                   </>
@@ -116,13 +121,24 @@ function stripWords(plan: PlannedNight, definition: ProjectDefinition): string {
   return `${crewName(definition, plan.crewId)}: ${stops.join(', ')}. The night closes at ${clockTime(plan.closes, zone)}.`;
 }
 
+/** What does not go together, where it is. */
+export function Troubles({ of }: { of: readonly NightsTrouble[] }) {
+  return of.map(({ words }) => (
+    <Type key={words} role="alert" tone="accent">
+      {words}
+    </Type>
+  ));
+}
+
 function StopRow({
   stop,
   definition,
+  troubles,
   onPress,
 }: {
   stop: PlannedStop;
   definition: ProjectDefinition;
+  troubles: readonly NightsTrouble[];
   onPress: () => void;
 }) {
   const { palette } = useCordelTheme();
@@ -150,6 +166,7 @@ function StopRow({
             {more.join(' · ')}
           </Type>
         ) : null}
+        <Troubles of={troubles} />
       </Pressable>
       {stop.begun ? null : (
         <ScreenOnly>

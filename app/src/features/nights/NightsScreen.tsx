@@ -1,5 +1,5 @@
 import type { KeptPlan, NightsSetup, ProjectDefinition } from '@cordel/core';
-import type { PlannedNight, PlannedStop } from '@cordel/core/schedule';
+import type { NightsTrouble, PlannedNight, PlannedStop } from '@cordel/core/schedule';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
@@ -20,7 +20,7 @@ import { Type } from '../../ui/Type';
 import { DragBoard, type DropPlace } from './drag';
 import { saveCalendar, saveTable } from './exports';
 import { LivePart } from './LivePart';
-import { NightBlock } from './NightBlock';
+import { NightBlock, Troubles } from './NightBlock';
 import { StopSheet } from './StopSheet';
 import { useNightsPage, type NightsPage } from './useNightsPage';
 import { useSetupChanges } from './useSetup';
@@ -117,7 +117,9 @@ function Board({
   const { project } = definition;
   const zone = project.timeZone;
   const { setup } = changes;
-  const [open, setOpen] = useState<{ stop: PlannedStop; night: PlannedNight } | null>(null);
+  // Which closure, and which part of it: the plan is made anew under an open sheet.
+  const [opened, setOpen] = useState<Pick<PlannedStop, 'closureId' | 'part'> | null>(null);
+  const open = opened && findStop(answer, opened);
   const { reasons } = page;
   const chosen = answer.nights.find(({ id }) => id === asked) ?? answer.nights[0];
   const shown = wide ? answer.nights : chosen ? [chosen] : [];
@@ -142,11 +144,7 @@ function Board({
           <Action label="Undo" disabled={changes.saving} onPress={changes.undo} />
         </View>
       ) : null}
-      {answer.troubles.map(({ words }) => (
-        <Type key={words} role="alert">
-          {words}
-        </Type>
-      ))}
+      <Troubles of={answer.troubles.filter((trouble) => !isShown(trouble, answer))} />
       {goesOn ? <LivePart definition={definition} answer={answer} reasons={reasons} /> : null}
       <Left definition={definition} answer={answer} reasons={reasons} onPin={pin} />
       {wide ? null : (
@@ -171,8 +169,9 @@ function Board({
             definition={definition}
             night={night}
             planned={answer.planned}
+            troubles={answer.troubles}
             now={page.now >= night.opens && page.now < night.closes ? page.now : null}
-            onStop={(stop, plan) => setOpen({ stop, night: plan })}
+            onStop={setOpen}
           />
         ))}
       </DragBoard>
@@ -307,6 +306,24 @@ function Left({
       })}
     </View>
   );
+}
+
+/** A trouble that stands at its night, or at the closure in it. */
+function isShown({ nightId, closureId }: NightsTrouble, { nights, planned }: NightsAnswer): boolean {
+  return (
+    nights.some(({ id }) => id === nightId) ||
+    planned.some(({ stops }) => stops.some((stop) => stop.closureId === closureId))
+  );
+}
+
+function findStop(
+  { planned }: NightsAnswer,
+  { closureId, part }: Pick<PlannedStop, 'closureId' | 'part'>,
+): { readonly stop: PlannedStop; readonly night: PlannedNight } | null {
+  for (const night of planned)
+    for (const stop of night.stops)
+      if (stop.closureId === closureId && stop.part?.number === part?.number) return { stop, night };
+  return null;
 }
 
 function headWords({ planned, left, nights }: NightsAnswer): string {

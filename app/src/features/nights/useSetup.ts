@@ -1,5 +1,6 @@
-import { newNightsSetup, type NightsSetup, type ProjectDefinition } from '@cordel/core';
+import { newNightsSetup, type NightsSetup, type Project, type ProjectDefinition } from '@cordel/core';
 import { useState } from 'react';
+import { Overtaken } from '../../data/bothTogether';
 import { useSaveSettings } from '../../data/projects';
 
 /** Changes of what the nights are planned from that are saved at once, and can be taken back. */
@@ -14,36 +15,59 @@ export interface SetupChanges {
   readonly undo: () => void;
 }
 
+interface Change {
+  readonly words: string;
+  readonly before: NightsSetup;
+  readonly after: NightsSetup;
+}
+
 export function useSetupChanges({ project }: ProjectDefinition): SetupChanges {
   const save = useSaveSettings(project.id);
   const setup = project.nights ?? newNightsSetup;
-  const [last, setLast] = useState<{ readonly words: string; readonly before: NightsSetup } | null>(null);
+  const [last, setLast] = useState<Change | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const store = (nights: NightsSetup) => {
-    const { id: _, version: __, lineVersion: ___, ...settings } = project;
+  /** Made on what is there; where somebody was quicker, once more on what they made. */
+  const store = async (
+    base: Project,
+    next: (setup: NightsSetup) => NightsSetup,
+    again = true,
+  ): Promise<Omit<Change, 'words'>> => {
+    const { id: _, version: __, lineVersion: ___, ...settings } = base;
+    const before = base.nights ?? newNightsSetup;
+    const after = next(before);
+    try {
+      await save.mutateAsync({ base, settings: { ...settings, nights: after } });
+      return { before, after };
+    } catch (error) {
+      const current = error instanceof Overtaken ? error.problem.current : null;
+      if (!again || !current) throw error;
+      return store(current as Project, next, false);
+    }
+  };
+  const run = (next: (setup: NightsSetup) => NightsSetup, then: (made: Omit<Change, 'words'>) => void) => {
     setTrouble(null);
-    return save.mutateAsync({ base: project, settings: { ...settings, nights } }).then(
-      () => true,
-      (error: Error) => {
-        setTrouble(error.message);
-        return false;
-      },
-    );
+    store(project, next).then(then, (error: Error) => setTrouble(error.message));
   };
   return {
     setup,
     saving: save.isPending,
     trouble,
     done: last?.words ?? null,
-    change: (words, next) =>
-      void store(next(setup)).then((stored) => {
-        if (stored) setLast({ words, before: setup });
-      }),
+    change: (words, next) => run(next, (made) => setLast({ words, ...made })),
     undo: () => {
       if (last)
-        void store(last.before).then((stored) => {
-          if (stored) setLast(null);
-        });
+        run(
+          (now) => withoutChange(now, last),
+          () => setLast(null),
+        );
     },
   };
+}
+
+/** As it is now, with the fields that were changed as they were before: what others changed beside them stays. */
+function withoutChange(now: NightsSetup, { before, after }: Change): NightsSetup {
+  const fields = (Object.keys(after) as (keyof NightsSetup)[]).filter(
+    (field) => after[field] !== before[field],
+  );
+  return { ...now, ...Object.fromEntries(fields.map((field) => [field, before[field]])) };
 }

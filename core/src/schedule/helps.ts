@@ -17,8 +17,12 @@ export interface Help {
   readonly words: string;
 }
 
+/** s. */
+const worthSaying = 600;
+
 /**
- * What helps a crew's night most, tried one by one on the night as it is: the best first. Only what raises the chance by a point or more.
+ * What helps a crew's night that runs short, tried one by one on the night as it is: the best first. Only what raises the chance by a point or more, or saves ten minutes: where it is too late
+ * to be in time, less late is better.
  * @param name of a closure
  */
 export function helpsFor(input: NightsInput, place: Place, name: (closureId: string) => string): Help[] {
@@ -27,13 +31,14 @@ export function helpsFor(input: NightsInput, place: Place, name: (closureId: str
   const { problem } = made;
   const now = outcomeOf(problem, place);
   const helps: Help[] = [];
+  if (now.chance >= problem.reserve) return helps;
   const add = (
     help: Omit<Help, 'saves' | 'chance' | 'words'>,
     changed: { ends: number; chance: number },
     words: (saves: string) => string,
   ) => {
     const saves = now.ends - changed.ends;
-    if (changed.chance < now.chance + 0.01 || saves < 60) return;
+    if (saves < (changed.chance < now.chance + 0.01 ? worthSaying : 60)) return;
     helps.push({ ...help, saves, chance: changed.chance, words: words(minutes(saves)) });
   };
   /** The same night in a changed world; null where its jobs are others then. */

@@ -1,4 +1,4 @@
-import { costOf, runFrom, runOn, type Problem } from './problem';
+import { runFrom, runOn, type Problem } from './problem';
 import { quickPlan } from './solve';
 
 /** Whether to open a closure now. */
@@ -15,7 +15,7 @@ export interface OpenOrStop {
   readonly stopping: { readonly nights: number; readonly left: number; readonly travel: number };
 }
 
-/** Overtime in somebody else's window is dearer than time in one's own: min for each. From memory. */
+/** A minute of overtime costs as much as so many on another night. From memory. */
 const overtimeWeighs = 4;
 /** Nothing is opened that is as likely as not left open when the window closes. */
 const leastChance = 0.5;
@@ -32,7 +32,7 @@ export function openOrStop(problem: Problem, crew: number, done: readonly number
   const { nights, chances, reserve, crews, jobs } = problem;
   let run = runFrom(problem, crew, night);
   for (const one of [...done, job]) run = runOn(problem, run, crew, night, one);
-  const { overtime } = costOf(problem, { ...run, fits: true }, crew, night);
+  const overtime = Math.round(chances.beyond(nights[night]!, run) / 60);
   const due = Math.min(jobs[job]!.backBy[night] ?? nights[night]!, nights[night]!);
   const chance = chances.within(due, run);
   // The rest of the work with this crew gone home after what it is at; and as it is.
@@ -49,9 +49,7 @@ export function openOrStop(problem: Problem, crew: number, done: readonly number
   };
   const nightMinutes = Math.max(...nights) / 60;
   const costs = {
-    open:
-      (Number.isFinite(overtime) ? overtime : Math.round(chances.beyond(nights[night]!, run) / 60)) *
-      overtimeWeighs,
+    open: overtime * overtimeWeighs,
     stop:
       (Math.max(0, stopping.nights) + Math.max(0, stopping.left)) * nightMinutes +
       Math.max(0, stopping.travel),
@@ -62,7 +60,7 @@ export function openOrStop(problem: Problem, crew: number, done: readonly number
     chance,
     ends: run.fixed + run.mean,
     endsAtLatest: chances.quantile(reserve, run),
-    overtime: Math.round(chances.beyond(nights[night]!, run) / 60),
+    overtime,
     stopping,
   };
 }

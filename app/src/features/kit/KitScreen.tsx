@@ -5,7 +5,6 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import { useProject } from '../../data/projects';
 import { Action } from '../../ui/Action';
 import { TextBox } from '../../ui/Field';
-import { Picker } from '../../ui/Picker';
 import { Panes } from '../../shell/frame/Panes';
 import { Screen } from '../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../ui/States';
@@ -20,6 +19,7 @@ import { keptNights } from '../../shell/keptNights';
 import { kitsOf, spares, spareShare } from '../../shell/kit/kits';
 import { saveText } from '../../shell/download';
 import { CordNav } from '../../shell/frame/CordNav';
+import { PickWork } from '../../shell/PickWork';
 import { places, projectTabs } from '../../shell/places';
 import { useSchools } from '../../shell/steps/usePrepare';
 import { useFactsOf } from '../../sync/react';
@@ -122,28 +122,13 @@ function KitAt({ definition }: { definition: ProjectDefinition }) {
       >
         <ScrollView contentContainerStyle={styles.list}>
           <View style={styles.ask}>
-            {nights.length > 0 ? (
-              <Picker
-                label="Night and crew"
-                options={[
-                  { value: '', label: 'All' },
-                  ...nights.map(({ key, label }) => ({ value: key, label })),
-                ]}
-                value={chosen ? '' : (night?.key ?? '')}
-                onChange={(key) => router.setParams({ closure: '', night: key })}
-              />
-            ) : null}
-            {closures.length > 0 ? (
-              <Picker
-                label="For"
-                options={[
-                  { value: '', label: nights.length > 0 ? 'All closures' : 'The night' },
-                  ...closures.map(({ closure, site }) => ({ value: closure.id, label: site.name })),
-                ]}
-                value={chosen?.id ?? ''}
-                onChange={(id) => router.setParams({ closure: id })}
-              />
-            ) : null}
+            <PickWork
+              definition={definition}
+              closures={closures.map(({ closure }) => closure)}
+              nights={nights}
+              night={night}
+              closureId={chosen?.id}
+            />
             <TextBox
               label="Spares"
               unit="%"

@@ -14,7 +14,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { z } from 'zod';
-import { useProject, useSaveSettings } from '../../data/projects';
+import { editedOf, useProject, useSaveSettings } from '../../data/projects';
 import { useVersionedEdit, type VersionedEdit } from '../../data/versionedEdit';
 import { Action } from '../../ui/Action';
 import { Choice } from '../../ui/Field';
@@ -118,8 +118,7 @@ function LimitsForm({ project, edit }: { project: Project; edit: VersionedEdit<P
     formState.isDirty || measured !== (project.limits.measured === true) || !sameWeights(weights, before);
   const store = (output: FormOutput) => {
     const limits = asLimits(output, measured, weights);
-    const { id: _, version: __, lineVersion: ___, ...settings } = project;
-    save.mutate({ base: project, settings: { ...settings, limits } }, { onSuccess: edit.settle });
+    save.mutate({ base: project, settings: { ...editedOf(project), limits } }, { onSuccess: edit.settle });
   };
   return (
     <ScrollView contentContainerStyle={styles.form}>

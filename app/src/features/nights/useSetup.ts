@@ -1,7 +1,7 @@
 import { newNightsSetup, type NightsSetup, type Project, type ProjectDefinition } from '@cordel/core';
 import { useState } from 'react';
 import { Overtaken } from '../../data/bothTogether';
-import { useSaveSettings } from '../../data/projects';
+import { editedOf, useSaveSettings } from '../../data/projects';
 
 /** Changes of what the nights are planned from that are saved at once, and can be taken back. */
 export interface SetupChanges {
@@ -32,11 +32,10 @@ export function useSetupChanges({ project }: ProjectDefinition): SetupChanges {
     next: (setup: NightsSetup) => NightsSetup,
     again = true,
   ): Promise<Omit<Change, 'words'>> => {
-    const { id: _, version: __, lineVersion: ___, ...settings } = base;
     const before = base.nights ?? newNightsSetup;
     const after = next(before);
     try {
-      await save.mutateAsync({ base, settings: { ...settings, nights: after } });
+      await save.mutateAsync({ base, settings: { ...editedOf(base), nights: after } });
       return { before, after };
     } catch (error) {
       const current = error instanceof Overtaken ? error.problem.current : null;

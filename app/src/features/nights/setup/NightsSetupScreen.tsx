@@ -9,7 +9,7 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet } from 'react-native';
 import { afterwards } from '../../../data/afterwards';
-import { useProject, useSaveSettings } from '../../../data/projects';
+import { editedOf, useProject, useSaveSettings } from '../../../data/projects';
 import { useVersionedEdit, type VersionedEdit } from '../../../data/versionedEdit';
 import { SaveFoot } from '../../../shell/forms/SaveFoot';
 import { CordNav } from '../../../shell/frame/CordNav';
@@ -68,9 +68,9 @@ function SetupForm({
   const submit = () => {
     setTried(true);
     if (!read.success) return;
-    const { id: _, version: __, lineVersion: ___, ...settings } = project;
-    afterwards(save.mutateAsync({ base: project, settings: { ...settings, nights: read.data } }), () =>
-      router.navigate(places.nights(project.id)),
+    afterwards(
+      save.mutateAsync({ base: project, settings: { ...editedOf(project), nights: read.data } }),
+      () => router.navigate(places.nights(project.id)),
     );
   };
   const part: SetupPart = {

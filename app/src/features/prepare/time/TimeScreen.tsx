@@ -25,7 +25,6 @@ import { cablesOf, ledgerOf } from '../../../data/ledger';
 import { usePace } from '../../../data/pace';
 import { useProject } from '../../../data/projects';
 import { Action } from '../../../ui/Action';
-import { Picker } from '../../../ui/Picker';
 import { Panes } from '../../../shell/frame/Panes';
 import { Screen } from '../../../shell/frame/Screen';
 import { Empty, Failed, Loading } from '../../../ui/States';
@@ -35,6 +34,7 @@ import { clockTime } from '../../../ui/times';
 import { Type } from '../../../ui/Type';
 import { CordNav } from '../../../shell/frame/CordNav';
 import { keptNights, type KeptNight } from '../../../shell/keptNights';
+import { PickWork } from '../../../shell/PickWork';
 import { places } from '../../../shell/places';
 import { PaceSheet } from './PaceSheet';
 
@@ -142,31 +142,13 @@ function TimeAt({ definition }: { definition: ProjectDefinition }) {
               text="The times follow from the plans: put closures at the sites and give them an order."
             />
           ) : (
-            <>
-              {nights.length > 0 ? (
-                <Picker
-                  label="Night and crew"
-                  options={[
-                    { value: '', label: 'All' },
-                    ...nights.map(({ key, label }) => ({ value: key, label })),
-                  ]}
-                  value={night?.key ?? ''}
-                  onChange={(key) => router.setParams({ closure: '', night: key })}
-                />
-              ) : null}
-              <Picker
-                label="For"
-                options={[
-                  { value: '', label: nights.length > 0 ? 'All closures' : 'The night' },
-                  ...closures.map((closure) => ({
-                    value: closure.id,
-                    label: siteOf(definition.sites, closure.siteId).name,
-                  })),
-                ]}
-                value={chosen?.closure.id ?? ''}
-                onChange={(id) => router.setParams({ closure: id })}
-              />
-            </>
+            <PickWork
+              definition={definition}
+              closures={closures}
+              nights={nights}
+              night={night}
+              closureId={chosen?.closure.id}
+            />
           )}
           {error ? <Failed error={error} onRetry={retry} /> : null}
           {!reckoned && !error ? <Loading what="the ticks and splices" /> : null}

@@ -65,7 +65,8 @@ export function useNights(
           answer,
           // Of the plan before, until there are those of this one.
           reasons: before.record === record ? before.reasons : null,
-          done: false,
+          // An answer and the end come by two ways: the last answer may come after the end.
+          done: before.record === record && before.done,
           error: null,
         }));
     });

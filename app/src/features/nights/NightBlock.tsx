@@ -48,12 +48,11 @@ export function NightBlock({ definition, night, planned, troubles, now, onStop }
           return (
             <DropZone key={crew.id} place={{ nightId: night.id, crewId: crew.id }}>
               <View role="group" aria-label={`${crew.name}, ${nightName(night, zone)}`} style={styles.crew}>
-                <Type look="heading" role="heading" aria-level={3}>
-                  {crew.name}
-                </Type>
-                {plan ? (
-                  <View style={styles.head}>
-                    <NightWords plan={plan} definition={definition} />
+                <View style={styles.head}>
+                  <Type look="heading" role="heading" aria-level={3} style={styles.grow}>
+                    {crew.name}
+                  </Type>
+                  {plan ? (
                     <ScreenOnly>
                       <Action
                         kind="plain"
@@ -64,8 +63,9 @@ export function NightBlock({ definition, night, planned, troubles, now, onStop }
                         }
                       />
                     </ScreenOnly>
-                  </View>
-                ) : null}
+                  ) : null}
+                </View>
+                {plan ? <NightWords plan={plan} definition={definition} /> : null}
                 {plan ? (
                   <>
                     <CrewStrip

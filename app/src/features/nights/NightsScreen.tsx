@@ -132,6 +132,11 @@ function Board({
     changes.change(`${name(closureId)} is pinned to ${placeName(place)}.`, (before) =>
       pinned(before, closureId, place),
     );
+  const unpin = (closureId: string) =>
+    changes.change(`${name(closureId)} is not pinned any more.`, (before) => ({
+      ...before,
+      pins: before.pins.filter((one) => one.closureId !== closureId),
+    }));
   const goesOn = answer.nights[0] !== undefined && page.now >= answer.nights[0].opens;
   return (
     <>
@@ -146,7 +151,7 @@ function Board({
       ) : null}
       <Troubles of={answer.troubles.filter((trouble) => !isShown(trouble, answer))} />
       {goesOn ? <LivePart definition={definition} answer={answer} reasons={reasons} /> : null}
-      <Left definition={definition} answer={answer} reasons={reasons} onPin={pin} />
+      <Left definition={definition} answer={answer} reasons={reasons} onPin={pin} onUnpin={unpin} />
       {wide ? null : (
         <ScreenOnly>
           <Picker
@@ -207,10 +212,7 @@ function Board({
             setOpen(null);
           }}
           onUnpin={() => {
-            changes.change(`${name(open.stop.closureId)} is not pinned any more.`, (before) => ({
-              ...before,
-              pins: before.pins.filter(({ closureId }) => closureId !== open.stop.closureId),
-            }));
+            unpin(open.stop.closureId);
             setOpen(null);
           }}
           onClose={() => setOpen(null)}
@@ -258,11 +260,13 @@ function Left({
   answer,
   reasons,
   onPin,
+  onUnpin,
 }: {
   definition: ProjectDefinition;
   answer: NightsAnswer;
   reasons: NightsPage['reasons'];
   onPin: (closureId: string, place: DropPlace) => void;
+  onUnpin: (closureId: string) => void;
 }) {
   const closures = [...new Set(answer.left.map(({ closureId }) => closureId))];
   if (closures.length === 0) return null;
@@ -274,6 +278,7 @@ function Left({
         {closures.length === 1 ? 'One closure has no place' : `${closures.length} closures have no place`}
       </Type>
       {closures.map((closureId) => {
+        const isPinned = definition.project.nights?.pins.some((pin) => pin.closureId === closureId) ?? false;
         const changes = reasons?.changes.find(([id]) => id === closureId)?.[1];
         return (
           <View
@@ -283,7 +288,11 @@ function Left({
             style={styles.one}
           >
             <Type look="strong">{closureName(definition, closureId)}</Type>
-            {!reasons ? (
+            {isPinned ? (
+              <Type>
+                It is pinned, and does not go there with what it waits for and what else is done that night.
+              </Type>
+            ) : !reasons ? (
               <Type tone="soft">Looking for the least change that would give it one …</Type>
             ) : !changes ? (
               <Type>Mend those above first: then it is tried what would help.</Type>
@@ -295,7 +304,9 @@ function Left({
             ) : (
               changes.map(({ words }) => <Type key={words}>{words}</Type>)
             )}
-            {first && crew ? (
+            {isPinned ? (
+              <Action label="Take the pin out" onPress={() => onUnpin(closureId)} />
+            ) : first && crew ? (
               <Action
                 label={`Put it on ${nightName(first, definition.project.timeZone)} all the same`}
                 onPress={() => onPin(closureId, { nightId: first.id, crewId: crew.id })}

@@ -8,13 +8,24 @@ import { allowed, costOf, runFrom, runOn, type Problem } from './problem';
  * is: they are improved by subgradient steps. What fits is loosened so that it never leaves out what does: see `rooms`. Ribbons count only at crews that can make them.
  */
 export interface Bound {
-  /** Jobs that have no place even alone. */
+  /** Jobs that no plan has a place for, at the least. */
   readonly left: number;
   /** Nights that the others take at least. */
   readonly nights: number;
+  /** By crew as it is equipped: what one of its nights is worth where nights are scarce, in jobs. null: they are not, or that was not asked. */
+  readonly worth: readonly number[] | null;
 }
 
-export function lowerBound(problem: Problem): Bound {
+/**
+ * @param leaves jobs that a plan leaves. Where that are more than have no place even alone, it is looked into how many every plan has to leave; else that is not asked.
+ */
+export function lowerBound(problem: Problem, leaves = problem.jobs.length): Bound {
+  const alone = boundAlone(problem);
+  return leaves > alone.left ? boundTogether(problem, alone, leaves) : alone;
+}
+
+/** As if the nights held all that has a place alone. */
+function boundAlone(problem: Problem): Bound {
   const { jobs, crews, nights } = problem;
   const rooms = crews.map((_, crew) => roomOf(problem, crew));
   const nowhere = placeless(problem);
@@ -37,7 +48,97 @@ export function lowerBound(problem: Problem): Bound {
   const chain = longestChain(problem, nowhere, rooms);
   const packed = packingBound(problem, sizes, rooms);
   const least = Math.max(forced.size, chain, packed, Math.min(1, sizes.length));
-  return { left: nowhere.size, nights: Math.min(least, nights.length) };
+  return { left: nowhere.size, nights: Math.min(least, nights.length), worth: null };
+}
+
+/**
+ * As many as the nights hold, by the same duality (Lagrangian relaxation of "each job once"; Fisher, "The Lagrangian relaxation method for solving integer programming problems",
+ * Management Science 27, 1981): with any prices ≥ 0, no plan does more jobs than Σ prices + Σ over crews' nights of the most that a set that fits is worth at 1 − price each.
+ */
+function boundTogether(problem: Problem, alone: Bound, leaves: number): Bound {
+  const { jobs, crews, nights } = problem;
+  const nowhere = placeless(problem);
+  // Pinned ones are there in any case, and may be more than fits: they take no room.
+  const free = [...jobs.keys()].filter((job) => !nowhere.has(job) && !jobs[job]!.pin);
+  const kinds = new Map<
+    string,
+    { sizes: number[]; minutes: number; times: number; worth: number; atBest: number }
+  >();
+  const kindsOf = crews.map(() => new Set<string>());
+  let inOneNight = 0;
+  for (const crew of new Set(crews.map((one) => one.crew))) {
+    let mostOfCrew = 0;
+    for (const [night, window] of nights.entries()) {
+      const own = crews.flatMap((one, index) => (one.crew === crew && one.works[night] ? [index] : []));
+      if (own.length === 0) continue;
+      const rooms = own.map((index) => roomOf(problem, index, window));
+      const sizes = free.map((job) =>
+        Math.min(
+          ...own.map((index, at) =>
+            allowed(problem, job, index, night)
+              ? Math.floor(sizeOf(problem, job, index, rooms[at]!) / 60)
+              : Infinity,
+          ),
+        ),
+      );
+      const minutes = Math.max(...rooms.map((room) => room.minutes));
+      const key = `${minutes} ${sizes.join()}`;
+      const there = kinds.get(key);
+      if (there) there.times += 1;
+      else kinds.set(key, { sizes, minutes, times: 1, worth: 0, atBest: 0 });
+      for (const index of own) kindsOf[index]!.add(key);
+      mostOfCrew = Math.max(mostOfCrew, mostThatFit(sizes, minutes));
+    }
+    inOneNight += mostOfCrew;
+  }
+  const prices = free.map(() => 0);
+  // Of the free ones, how many the plan does that there is.
+  const there = Math.max(0, free.length - Math.max(0, leaves - nowhere.size));
+  let [least, theta, since] = [Infinity, 1, 0];
+  for (let step = 0; step < steps; step += 1) {
+    const held = new Float64Array(free.length);
+    let worth = prices.reduce((sum, price) => sum + price, 0);
+    const values = prices.map((price) => Math.max(0, 1 - price));
+    for (const kind of kinds.values()) {
+      const { sizes, minutes, times } = kind;
+      const { price, set } = dearestSet(values, sizes, minutes);
+      kind.worth = price;
+      worth += price * times;
+      for (const job of set) held[job]! += times;
+    }
+    if (worth < least - 1e-9) {
+      least = worth;
+      since = 0;
+      for (const kind of kinds.values()) kind.atBest = kind.worth;
+    } else if ((since += 1) >= 12) {
+      [theta, since] = [theta / 2, 0];
+    }
+    const slope = held.reduce((sum, times) => sum + (times - 1) ** 2, 0);
+    if (slope === 0 || theta < 1e-3 || Math.floor(least + 1e-9) <= there) break;
+    // Towards what a plan reaches (Polyak 1969).
+    const length = (theta * (worth - there)) / slope;
+    for (let job = 0; job < free.length; job += 1)
+      prices[job] = Math.max(0, prices[job]! + length * (held[job]! - 1));
+  }
+  const most = Math.min(free.length, Math.floor(least + 1e-9));
+  const left = jobs.length - most - (jobs.length - nowhere.size - free.length);
+  const worth = kindsOf.map((keys) => Math.max(0, ...[...keys].map((key) => kinds.get(key)!.atBest)));
+  if (left <= alone.left) return { ...alone, worth };
+  // What has to be left may be what made the nights many.
+  const pinned = new Set(jobs.flatMap(({ pin }, job) => (pin && !nowhere.has(job) ? pin.night : [])));
+  const fewest = inOneNight > 0 ? Math.ceil(most / inOneNight) : 0;
+  return { left, nights: Math.max(pinned.size, Math.min(fewest, nights.length)), worth };
+}
+
+/** The shortest ones, one after the other. */
+function mostThatFit(sizes: readonly number[], minutes: number): number {
+  let [count, sum] = [0, 0];
+  for (const size of [...sizes].sort((a, b) => a - b)) {
+    sum += size;
+    if (sum > minutes) break;
+    count += 1;
+  }
+  return count;
 }
 
 /** Jobs that fit nowhere even alone, and those that wait for one of them. */
@@ -65,7 +166,7 @@ function fitsAlone(problem: Problem, job: number, crew: number, night: number): 
   return costOf(problem, run, crew, night).fits;
 }
 
-/** What a crew's longest night holds: sets of jobs with Σ mean + weight · Σ variance ≤ 60 · minutes; every set that fits is one of them. */
+/** What a crew's night holds: sets of jobs with Σ mean + weight · Σ variance ≤ 60 · minutes; every set that fits is one of them. */
 export interface Room {
   readonly minutes: number;
   readonly weight: number;
@@ -74,10 +175,14 @@ export interface Room {
 /**
  * The most mean work that ends in the window with the reserve falls with its variance, and ever more slowly (it goes with the root). So it lies below the straight line between its values
  * at the least and at the most variance that a night can have.
+ * @param window s; the crew's longest night where it is not given
  */
-export function roomOf({ crews, nights, chances, reserve, jobs, packUp }: Problem, crew: number): Room {
-  const { calibration, works } = crews[crew]!;
-  const window = Math.max(0, ...nights.filter((_, night) => works[night]));
+export function roomOf(
+  { crews, nights, chances, reserve, jobs, packUp }: Problem,
+  crew: number,
+  window = Math.max(0, ...nights.filter((_, night) => crews[crew]!.works[night])),
+): Room {
+  const { calibration } = crews[crew]!;
   const fixed = Math.min(...calibration);
   const parts = jobs.flatMap((job) => [job.works[crew] ?? [], job.setUps[crew]!].flat());
   const ratios = [...parts, packUp]

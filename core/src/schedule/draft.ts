@@ -112,18 +112,12 @@ export function planOf(problem: Problem, { slots, left }: Draft): Plan {
   return { places, left: [...left].sort((a, b) => a - b), score: scoreOf(problem, places) };
 }
 
-/** How much of a draft is left and what it costs; the work that is left stands behind the number of jobs, so that a search sees that it comes closer. */
-export function standing({ jobs }: Problem, { slots, left }: Draft): number[] {
+/** What a draft costs, as the score of a plan. */
+export function standing({ slots, left }: Draft): number[] {
   const sum = (of: (slot: Slot) => number) => slots.reduce((all, slot) => all + of(slot), 0);
-  const work = [...left].reduce(
-    (all, job) =>
-      all + Math.min(...jobs[job]!.works.map((one) => one?.mean ?? Infinity).filter(Number.isFinite), 1e6),
-    0,
-  );
   const used = new Set(slots.filter(({ order }) => order.length > 0).map(({ night }) => night));
   return [
     left.size,
-    Math.round(work),
     used.size,
     sum(({ cost }) => cost.overtime),
     sum(({ cost }) => cost.travel),

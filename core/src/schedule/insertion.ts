@@ -10,14 +10,26 @@ interface Insertion {
   readonly crew: number;
   readonly order: readonly number[];
   readonly cost: Cost;
+  /** Of what the nights are worth, thousandths of a job; 0 where all are to have a place. */
+  readonly takes: number;
   /** What it adds, compared from the first. */
   readonly adds: readonly number[];
 }
 
-/** Puts what is left where it adds least, the job first that would lose most by waiting. */
-export function filled(problem: Problem, draft: Draft, random: Draws | null = null): Draft {
+/** Which job is put in first. */
+export type Aim =
+  /** All are to have a place: the one that would lose most by waiting. */
+  | { readonly kind: 'all' }
+  /** As many as possible are to have one: the one that takes least of the nights, by what a night of each crew is worth. */
+  | { readonly kind: 'many'; readonly worth: readonly number[] };
+
+/** Puts what is left where it adds least. */
+export function filled(problem: Problem, draft: Draft, aim: Aim, random: Draws | null = null): Draft {
   const { jobs } = problem;
   const { related, shares, longest } = tiesOf(problem);
+  // About the least first: what was tried once in vain is not tried again and again.
+  const spread = random ? (random.chance(0.3) ? 0.8 : 0.2) : 0;
+  const weights = jobs.map(() => 1 + spread * (random ? 2 * random.uniform() - 1 : 0));
   /** By job and slot, as long as the slot stays as it is. */
   const known = new Map<number, (Insertion | null | undefined)[]>();
   for (;;) {
@@ -42,7 +54,7 @@ export function filled(problem: Problem, draft: Draft, random: Draws | null = nu
           seen.add(slot.kind);
         }
         let own = row[index];
-        if (own === undefined) row[index] = own = insertion(problem, draft, index, job);
+        if (own === undefined) row[index] = own = insertion(problem, draft, index, job, aim);
         if (!own || (random && best && random.chance(0.05))) continue;
         if (!best || compareInsertions(own, best, openNights) < 0) {
           second = best;
@@ -55,7 +67,11 @@ export function filled(problem: Problem, draft: Draft, random: Draws | null = nu
       const regret = second
         ? [opensNight(second) - opensNight(best), second.adds[0]! - best.adds[0]!]
         : [Number.MAX_SAFE_INTEGER, Number.MAX_SAFE_INTEGER];
-      const rank = [jobs[job]!.pin ? 1 : 0, second ? 0 : 1, ...regret, longest[job]!];
+      const pinned = jobs[job]!.pin ? 1 : 0;
+      const rank =
+        aim.kind === 'many'
+          ? [pinned, -best.takes * weights[job]!]
+          : [pinned, second ? 0 : 1, ...regret, longest[job]!];
       if (!most || compareScores(rank, most) > 0) {
         most = rank;
         chosen = best;
@@ -74,6 +90,21 @@ export function filled(problem: Problem, draft: Draft, random: Draws | null = nu
   }
 }
 
+/**
+ * How near a draft is to a place for one more of those that are left; less is nearer. Where all are to have one: the work that is left, s of the quickest crew. Where as many as
+ * possible are: room that is left together rather than here and there (as for packing bins: the sum of its squares; Falkenauer 1996).
+ */
+export function farness(problem: Problem, { slots, left }: Draft, aim: Aim): number {
+  const { rooms, sizes, shortest } = tiesOf(problem);
+  if (aim.kind === 'all') return Math.round([...left].reduce((sum, job) => sum + shortest[job]!, 0));
+  return -Math.round(
+    slots.reduce((sum, { crew, order }) => {
+      const room = order.reduce((rest, job) => rest - sizes[crew]![job]!, rooms[crew]!) / 60;
+      return sum + Math.max(0, room) ** 2;
+    }, 0),
+  );
+}
+
 /** Which jobs wait for which, and whether crews share a machine. */
 interface Ties {
   readonly waiting: readonly (readonly number[])[];
@@ -81,8 +112,9 @@ interface Ties {
   readonly shares: boolean;
   /** What a night of a crew holds at the most, s, and what of it each job takes at the least; by crew, and by crew and job. */
   readonly rooms: readonly number[];
-  /** By job, s of its slowest crew. */
+  /** By job, s of its slowest crew, and of its quickest. */
   readonly longest: readonly number[];
+  readonly shortest: readonly number[];
   readonly sizes: readonly Float64Array[];
 }
 
@@ -100,6 +132,7 @@ function tiesOf(problem: Problem): Ties {
     shares: crews.some(({ shared }) => shared !== 0),
     rooms: rooms.map(({ minutes }) => minutes * 60),
     longest: jobs.map(({ works }) => Math.max(...works.map((work) => work?.mean ?? 0))),
+    shortest: jobs.map(({ works }) => Math.min(...works.map((work) => work?.mean ?? 1e6))),
     sizes: crews.map((_, crew) =>
       Float64Array.from(jobs, ({ works }, job) =>
         works[crew] ? sizeOf(problem, job, crew, rooms[crew]!) : Infinity,
@@ -113,7 +146,7 @@ function tiesOf(problem: Problem): Ties {
 /** By what two insertions add; a night that is opened by it comes first. */
 function compareInsertions(a: Insertion, b: Insertion, openNights: ReadonlySet<number>): number {
   const opens = Number(!openNights.has(a.night)) - Number(!openNights.has(b.night));
-  return opens || compareScores(a.adds, b.adds);
+  return opens || a.takes - b.takes || compareScores(a.adds, b.adds);
 }
 
 /** Whether a job costs the same in all nights that are alike. */
@@ -130,7 +163,7 @@ function isFree(problem: Problem, job: number): boolean {
 }
 
 /** The best way to put a job into a slot; null where there is none. */
-function insertion(problem: Problem, draft: Draft, index: number, job: number): Insertion | null {
+function insertion(problem: Problem, draft: Draft, index: number, job: number, aim: Aim): Insertion | null {
   const slot = draft.slots[index]!;
   const { jobs, crews } = problem;
   const { night } = slot;
@@ -171,8 +204,11 @@ function insertion(problem: Problem, draft: Draft, index: number, job: number): 
         cost.splits - slot.cost.splits,
         night,
       ];
-      if (!best || compareScores(adds, best.adds) < 0)
-        best = { job, night, slot: index, crew, order, cost, adds };
+      const room = sizes[crew]![job]! + 60 * (cost.travel - slot.cost.travel);
+      const takes =
+        aim.kind === 'many' ? Math.round((1000 * aim.worth[crew]! * room) / Math.max(1, rooms[crew]!)) : 0;
+      if (!best || (takes - best.takes || compareScores(adds, best.adds)) < 0)
+        best = { job, night, slot: index, crew, order, cost, takes, adds };
     }
   }
   return best;

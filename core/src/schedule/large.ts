@@ -1,17 +1,17 @@
 import { draws, type Draws } from '../machine/draws';
-import type { Bound } from './bound';
+import { placeless, type Bound } from './bound';
 import { copyOf, draftFrom, draftOf, planOf, standing, take, type Draft } from './draft';
-import { filled } from './insertion';
+import { farness, filled, type Aim } from './insertion';
 import { compareScores, type Plan, type Problem } from './problem';
 
 /** How often a part of the plan is taken apart and put together again. */
-const rounds = 16_000;
+const rounds = 12_000;
 /** Of these so many without anything better end a search. */
-const patience = 4000;
+const patience = 2000;
 
 /**
  * A good plan for many jobs: the first one (by regret insertion; Potvin and Rousseau 1993) is made better by taking parts of it apart and putting them together again (ruin and recreate; Schrimpf,
- * Schneider, Stamm-Wilbrandt and Dueck 2000), first with fewer nights, then in the other goals. The same problem gives the same plan: it stops by rounds, not by a clock.
+ * Schneider, Stamm-Wilbrandt and Dueck 2000), first until as many have a place as may be, then with fewer nights, then in the other goals. The same problem gives the same plan: it stops by rounds, not by a clock.
  * Yields each better plan, and now and then the share that is done.
  */
 export function* largePlan(
@@ -21,46 +21,65 @@ export function* largePlan(
 ): Generator<{ readonly plan: Plan; readonly share: number }, Plan> {
   const random = draws(16, 'nights', problem.jobs.length);
   const everyNight = problem.nights.map((_, night) => night);
+  const alone = placeless(problem).size;
   let best = first;
-  // Fewer nights first: one is taken away until what it held finds no place in the others.
-  for (;;) {
-    const used = [...new Set(best.places.map(({ night }) => night))].sort((a, b) => a - b);
-    if (best.left.length <= bound.left && used.length <= bound.nights) break;
-    // Nights may have been left empty that would do as well: the fewest from the beginning on, and those that something is bound to.
-    const fewer = best.left.length > bound.left ? everyNight : fewerNights(problem, best, used);
-    if (!fewer) break;
-    const work = search(problem, draftFrom(problem, fewer, best), random, (at) => at[0]! <= bound.left);
+  function* better(
+    nights: readonly number[],
+    aim: Aim,
+    guided: boolean,
+    enough: (left: number) => boolean,
+    from: number,
+    to: number,
+  ) {
+    const work = search(problem, draftFrom(problem, nights, best), aim, guided, random, enough);
+    const before = best;
+    const take = (plan: Plan | null) => {
+      if (plan && compareScores(plan.score, best.score) < 0) best = plan;
+    };
     let step = work.next();
     while (!step.done) {
-      yield { plan: best, share: 0.5 * step.value };
+      take(step.value.better);
+      yield { plan: best, share: from + (to - from) * step.value.share };
       step = work.next();
     }
-    if (compareScores(step.value.score, best.score) >= 0) break;
-    best = step.value;
-    yield { plan: best, share: 0.5 };
+    take(step.value);
+    return best !== before;
   }
-  const used = [...new Set(best.places.map(({ night }) => night))];
-  const polished = search(problem, draftFrom(problem, used, best), random, () => false);
-  let step = polished.next();
-  while (!step.done) {
-    yield { plan: best, share: 0.5 + 0.5 * step.value };
-    step = polished.next();
+  // A place for all of them, unless that is proven to be in vain; else for as many as possible.
+  const covers = (left: number) => left <= bound.left;
+  if (!covers(best.left.length) && bound.left <= alone) yield* better(everyNight, all, true, covers, 0, 0.25);
+  const aim = best.left.length > alone ? many(problem, bound.worth) : all;
+  if (aim !== all) yield* better(everyNight, aim, true, covers, 0.25, 0.5);
+  // Fewer nights: one is taken away until what it held finds no place in the others.
+  for (;;) {
+    const used = nightsOf(best);
+    if (!covers(best.left.length) || used.length <= bound.nights) break;
+    // Nights may have been left empty that would do as well: the fewest from the beginning on, and those that something is bound to.
+    const fewer = fewerNights(problem, best, used);
+    if (!fewer || !(yield* better(fewer, aim, true, covers, 0.5, 0.75))) break;
   }
-  return compareScores(step.value.score, best.score) < 0 ? step.value : best;
+  yield* better(nightsOf(best), aim, false, () => false, 0.75, 1);
+  return best;
 }
 
-/** By regret insertion alone, at once. */
+const all: Aim = { kind: 'all' };
+
+const many = ({ crews }: Problem, worth: readonly number[] | null): Aim => ({
+  kind: 'many',
+  worth: worth ?? crews.map(() => 1),
+});
+
+const nightsOf = ({ places }: Plan): number[] =>
+  [...new Set(places.map(({ night }) => night))].sort((a, b) => a - b);
+
+/** By insertion alone, at once. */
 export function firstPlan(problem: Problem): Plan {
-  return planOf(
-    problem,
-    filled(
-      problem,
-      draftOf(
-        problem,
-        problem.nights.map((_, night) => night),
-      ),
-    ),
-  );
+  const everyNight = problem.nights.map((_, night) => night);
+  const by = (aim: Aim) => planOf(problem, filled(problem, draftOf(problem, everyNight), aim));
+  const plan = by(all);
+  if (plan.left.length === 0) return plan;
+  const other = by(many(problem, null));
+  return compareScores(other.score, plan.score) < 0 ? other : plan;
 }
 
 /** One night less: the one whose jobs are fewest, of those to which nothing is bound. null: there is none. */
@@ -74,40 +93,66 @@ function fewerNights({ jobs }: Problem, { places }: Plan, used: readonly number[
   return used.filter((night) => night !== gone);
 }
 
-/** Takes parts of a draft apart and puts them together again, as long as it gets better. Yields the share that is done. */
+/**
+ * Takes parts of a draft apart and puts them together again, as long as it gets better. Yields the share that is done, and what is better than at the yield before.
+ * @param guided what comes nearer to a place for one more is better than what costs less
+ */
 function* search(
   problem: Problem,
   from: Draft,
+  aim: Aim,
+  guided: boolean,
   random: Draws,
-  enough: (score: readonly number[]) => boolean,
-): Generator<number, Plan> {
-  let now = filled(problem, from);
+  enough: (left: number) => boolean,
+): Generator<{ readonly share: number; readonly better: Plan | null }, Plan> {
+  let now = filled(problem, from, aim);
   let best = now;
-  let [nowAt, bestAt] = [standing(problem, now), standing(problem, now)];
+  const look = (draft: Draft): Standing => ({
+    score: standing(draft),
+    far: guided ? farness(problem, draft, aim) : 0,
+  });
+  let [nowAt, bestAt] = [look(now), look(now)];
+  const compare = (a: Standing, b: Standing) =>
+    a.score[0]! - b.score[0]! || a.far - b.far || compareScores(a.score, b.score);
+  let told: Draft | null = null;
   let since = 0;
-  for (let round = 0; round < rounds && since < patience && !enough(bestAt); round += 1) {
-    if (round % 50 === 0) yield Math.max(round / rounds, since / patience);
-    const draft = filled(problem, ruined(problem, copyOf(now), random), random);
-    const at = standing(problem, draft);
+  for (let round = 0; round < rounds && since < patience && !enough(bestAt.score[0]!); round += 1) {
+    if (round % 50 === 0) {
+      yield {
+        share: Math.max(round / rounds, since / patience),
+        better: best === told ? null : planOf(problem, best),
+      };
+      told = best;
+    }
+    const draft = filled(problem, ruined(problem, copyOf(now), random), aim, random);
+    const at = look(draft);
     since += 1;
-    // Record to record: a little worse than the best is gone on from, in what it costs, not in what it leaves.
-    const near =
-      at[0] === bestAt[0] &&
-      at[2] === bestAt[2] &&
-      at[3]! <= bestAt[3]! * 1.03 + 2 &&
-      at[4]! <= bestAt[4]! * 1.05 + 5;
-    const nearLeft = bestAt[0]! > 0 && at[0] === bestAt[0] && at[1]! <= bestAt[1]! * 1.1;
-    if (compareScores(at, nowAt) <= 0 || near || nearLeft) {
+    if (compare(at, nowAt) <= 0 || isNear(at, bestAt, guided)) {
       now = draft;
       nowAt = at;
     }
-    if (compareScores(at, bestAt) < 0) {
+    if (compare(at, bestAt) < 0) {
       best = draft;
       bestAt = at;
       since = 0;
     }
   }
   return planOf(problem, best);
+}
+
+interface Standing {
+  readonly score: readonly number[];
+  readonly far: number;
+}
+
+/** Record to record: a little worse than the best is gone on from, in what it costs or how far it is from a place for one more, not in what it leaves. */
+function isNear({ score, far }: Standing, best: Standing, guided: boolean): boolean {
+  const [left, nights, overtime, travel] = score;
+  if (left !== best.score[0]) return false;
+  if (guided && left! > 0) return far <= best.far + 0.1 * Math.abs(best.far);
+  return (
+    nights === best.score[1] && overtime! <= best.score[2]! * 1.03 + 2 && travel! <= best.score[3]! * 1.05 + 5
+  );
 }
 
 /** Jobs of a few places taken out: whole nights of a crew, those near a site, or any. */

@@ -95,7 +95,7 @@ test('the proven plan is the best of all there are, in every goal', () => {
 const middle = fc.record({
   jobs: fc.integer({ min: 4, max: 8 }),
   crews: fc.integer({ min: 1, max: 3 }),
-  nights: fc.integer({ min: 2, max: 5 }),
+  nights: fc.integer({ min: 1, max: 5 }),
   seed: fc.integer({ min: 1, max: 1e6 }),
   window: fc.constantFrom(4, 5.5, 7),
   reserve: fc.constantFrom(0.5, 0.75, 0.9, 0.97),
@@ -136,6 +136,40 @@ test('another night makes no plan worse, and the same problem gives the same pla
     }),
     { numRuns: 15 },
   );
+});
+
+test.each([2, 3, 7, 12])('nor one of many closures, no. %p', (seed) => {
+  const made = { jobs: 12 + seed, crews: 1 + (seed % 3), nights: 3 + (seed % 3), seed };
+  const [fewer, more] = [made.nights, made.nights + 1].map((nights) =>
+    total(madeProblem({ ...made, nights })),
+  );
+  expect(compareScores(more!, fewer!)).toBeLessThanOrEqual(0);
+});
+
+test.each([4, 9, 12, 16, 28, 40])(
+  'where the nights are too few, as many have a place as can have, no. %p',
+  (seed) => {
+    const few = {
+      jobs: 9,
+      crews: 1 + (seed % 2),
+      nights: 2 + (seed % 3),
+      seed,
+      window: [4, 5.5, 7][seed % 3]!,
+    };
+    const problem = madeProblem(few);
+    const best = run(exactPlan(problem));
+    expect(best.score[0]).toBeGreaterThan(0);
+    const first = firstPlan(problem);
+    const plan = run(largePlan(problem, first, lowerBound(problem, first.left.length)));
+    expect(plan.score.slice(0, 2)).toEqual(best.score.slice(0, 2));
+  },
+);
+
+test.each([6, 12, 18, 24])('and of many closures that is proven, no. %p', (seed) => {
+  const problem = madeProblem({ jobs: 12 + (seed % 10), crews: 1, nights: 3, seed, window: 4 });
+  const solved = solvedNights(problem);
+  expect(solved.bound!.left).toBeGreaterThan(0);
+  expect(solved.plan.score[0]).toBe(solved.bound!.left);
 });
 
 test('many closures come within one night of what is proven', () => {

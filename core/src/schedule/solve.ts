@@ -25,9 +25,14 @@ export function gapOf({ plan, bound, proven }: Solved): number | null {
 export function* solveNights(problem: Problem): Generator<Solved, Solved> {
   const first = firstPlan(problem);
   if (problem.jobs.length === 0 || problem.crews.length === 0 || problem.nights.length === 0)
-    return { plan: first, bound: { left: problem.jobs.length, nights: 0 }, proven: true, share: 1 };
+    return {
+      plan: first,
+      bound: { left: problem.jobs.length, nights: 0, worth: null },
+      proven: true,
+      share: 1,
+    };
   yield { plan: first, bound: null, proven: false, share: 0 };
-  const bound = lowerBound(problem);
+  const bound = lowerBound(problem, first.left.length);
   if (isSmall(problem)) {
     const work = exactPlan(problem);
     let step = work.next();

@@ -231,10 +231,14 @@ function Summary({ page, answer }: { page: NightsPage; answer: NightsAnswer }) {
     : bound === null
       ? ''
       : left > bound.left
-        ? ''
-        : nights <= bound.nights
-          ? `Proven: it cannot be done in fewer nights.`
-          : `At least ${bound.nights} ${bound.nights === 1 ? 'night is' : 'nights are'} needed, that is proven.`;
+        ? bound.left > 0
+          ? `At least ${bound.left === 1 ? 'one has' : `${bound.left} have`} no place in any plan, that is proven.`
+          : ''
+        : left > 0 && nights <= bound.nights
+          ? 'Proven: no plan has a place for more, and none does it in fewer nights.'
+          : nights <= bound.nights
+            ? `Proven: it cannot be done in fewer nights.`
+            : `At least ${bound.nights} ${bound.nights === 1 ? 'night is' : 'nights are'} needed, that is proven.`;
   return (
     <View style={styles.done} role="status">
       <Type style={styles.grow}>

@@ -3,7 +3,7 @@ import { allWork, usualPace } from '../src/prepare/time/estimate';
 import { nothingMeasured } from '../src/prepare/time/measured';
 import type { NightsInput } from '../src/schedule/problemOf';
 import { newNightsSetup, type Crew, type NightsSetup } from '../src/schedule/setup';
-import { traysLeft, type ClosureToDo } from '../src/schedule/work';
+import { carryingLeft, traysLeft, type ClosureToDo } from '../src/schedule/work';
 import { definition as base, id, limits } from './example';
 import { cableOf, joint } from './joint';
 
@@ -33,7 +33,7 @@ const ribbon = [3, 4].map((number) =>
 );
 
 /** A closure at a site with everything left to do. */
-function toDo(number: number, kind: 'loose' | 'ribbon', order: string): ClosureToDo {
+export function toDo(number: number, kind: 'loose' | 'ribbon', order: string): ClosureToDo {
   const cables = kind === 'loose' ? loose : ribbon;
   const made = joint(
     kind === 'loose' ? 'Dome 96' : 'Inline 144',
@@ -53,6 +53,7 @@ function toDo(number: number, kind: 'loose' | 'ribbon', order: string): ClosureT
     cables: made.cables,
     left: allWork(closure, plan, made.cables),
     trays: traysLeft(closure, plan, made.cables, buildLedger(plan, [], limits)),
+    carrying: carryingLeft(closure, plan, made.cables, buildLedger(plan, [], limits)),
     measured: nothingMeasured,
     variation: null,
   };

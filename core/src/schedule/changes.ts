@@ -1,5 +1,9 @@
 import { minutes } from '../prepare/time/estimate';
 import { placeless } from './bound';
+import { draftFrom } from './draft';
+import { isQuick } from './exact';
+import { filled } from './insertion';
+import type { Plan, Problem } from './problem';
 import { nightsProblem, toolsOf, type NightsInput } from './problemOf';
 import { quickPlan } from './solve';
 import { ruleOf } from './setup';
@@ -14,25 +18,48 @@ export interface Change {
   readonly gains: readonly string[];
 }
 
-const leftIn = (input: NightsInput): ReadonlySet<string> => {
-  const { problem } = nightsProblem(input);
-  return new Set(quickPlan(problem).left.map((job) => problem.jobs[job]!.closureId));
-};
+/**
+ * Closures without a place after a change: of few closures by planning anew. Of many it is looked for a place beside the plan that stands: a plan anew is another one in every corner, and
+ * would say nothing of this closure.
+ */
+function leftAfter(changed: NightsInput, closureId: string, plan: Plan, of: Problem): ReadonlySet<string> {
+  const { problem } = nightsProblem(changed);
+  const { jobs } = problem;
+  const closuresOf = (left: Iterable<number>) => new Set([...left].map((job) => jobs[job]!.closureId));
+  if (isQuick(problem)) return closuresOf(quickPlan(problem).left);
+  const jobAt = new Map(jobs.map(({ id }, job) => [id, job]));
+  const places = plan.places.map((place) => ({
+    ...place,
+    order: place.order.flatMap((job) => jobAt.get(of.jobs[job]!.id) ?? []),
+  }));
+  const draft = draftFrom(
+    problem,
+    problem.nights.map((_, night) => night),
+    { ...plan, places },
+  );
+  const left = closuresOf(draft.left);
+  for (const job of draft.left) if (jobs[job]!.closureId !== closureId) draft.left.delete(job);
+  filled(problem, draft, { kind: 'all' });
+  if (draft.left.size === 0) left.delete(closureId);
+  return left;
+}
+
+const noPlan: Plan = { places: [], left: [], score: [0, 0, 0, 0, 0, 0, 0] };
 
 /** Longer than that no window is moved, min. */
 const mostMoved = 180;
 
 /**
- * The least changes by which a closure that has no place gets one: each is tried by planning anew with it. The first ones ask least.
- * @param closureId one that the plan leaves
+ * The least changes by which a closure that has no place gets one: each is tried. The first ones ask least.
+ * @param plan of the whole; a closure that it does not leave needs no change
  * @param name of a closure
  */
 export function leastChanges(
   whole: NightsInput,
+  plan: Plan,
   closureId: string,
   name: (closureId: string) => string,
 ): Change[] {
-  const all = leftIn(whole);
   // What fits nowhere even alone is looked at alone: more room for others does not help it.
   const { problem } = nightsProblem(whole);
   const nowhere = [...placeless(problem)].some((job) => problem.jobs[job]!.closureId === closureId);
@@ -40,18 +67,21 @@ export function leastChanges(
     ? { ...whole, toDo: whole.toDo.filter(({ closure }) => closure.id === closureId) }
     : whole;
   const { setup, toDo, pace } = input;
-  const before = nowhere ? new Set([closureId].filter((one) => all.has(one))) : all;
+  const left = new Set(plan.left.map((job) => problem.jobs[job]!.closureId));
+  const before = nowhere ? new Set([closureId].filter((one) => left.has(one))) : left;
   const own = toDo.find(({ closure }) => closure.id === closureId);
   if (!own || !before.has(closureId)) return [];
+  const after = (changed: NightsInput) => leftAfter(changed, closureId, nowhere ? noPlan : plan, problem);
   const changes: Change[] = [];
   const attempt = (
     kind: Change['kind'],
     words: string | ((gains: string[]) => string),
     changed: NightsInput,
   ): boolean => {
-    const after = leftIn(changed);
-    if (after.has(closureId)) return false;
-    const gains = [...before].filter((one) => !after.has(one));
+    const still = after(changed);
+    // One that takes the place of another gains nothing.
+    if (still.has(closureId) || still.size >= before.size) return false;
+    const gains = [...before].filter((one) => !still.has(one));
     changes.push({ kind, words: typeof words === 'string' ? words : words(gains), gains });
     return true;
   };
@@ -123,11 +153,11 @@ export function leastChanges(
   }
   for (const kind of ['sooner', 'longer'] as const) {
     let [low, high] = [0, mostMoved];
-    if (leftIn(moved(input, kind, high)).has(closureId)) continue;
+    if (after(moved(input, kind, high)).has(closureId)) continue;
     while (high - low > 5) {
       const middle = Math.ceil((low + high) / 2 / 5) * 5;
       if (middle >= high) break;
-      if (leftIn(moved(input, kind, middle)).has(closureId)) low = middle;
+      if (after(moved(input, kind, middle)).has(closureId)) low = middle;
       else high = middle;
     }
     attempt(

@@ -9,7 +9,7 @@ import { workLeft } from '../prepare/steps/progress';
 import { buildLedger } from '../splice/record/ledger';
 import type { NightsInput } from './problemOf';
 import { newNightsSetup } from './setup';
-import { traysLeft, type ClosureToDo } from './work';
+import { carryingLeft, traysLeft, type ClosureToDo } from './work';
 
 /** A project as it is recorded, to be planned. */
 export interface NightsRecord {
@@ -24,7 +24,7 @@ export interface NightsRecord {
 
 /** What was found out of closures, by what it was found from, so that only those are looked at again of which something changed. */
 export type LookedAt = Map<string, { readonly key: string; readonly found: Found }>;
-type Found = Pick<ClosureToDo, 'plan' | 'left' | 'trays'>;
+type Found = Pick<ClosureToDo, 'plan' | 'left' | 'trays' | 'carrying'>;
 
 /**
  * What the plan of nights is made from: what is left of each closure by its facts, at the pace that was measured here where there is one.
@@ -62,6 +62,7 @@ export function nightsInput(
       plan,
       left: workLeft(closure, plan, cables, ledger, own),
       trays: traysLeft(closure, plan, cables, ledger),
+      carrying: carryingLeft(closure, plan, cables, ledger),
     };
   };
   const toDo = definition.closures.map((closure): ClosureToDo => {

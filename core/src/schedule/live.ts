@@ -1,4 +1,4 @@
-import { runFrom, runOn, type Problem } from './problem';
+import { runFrom, runOn, type Job, type Problem } from './problem';
 import { quickPlan } from './solve';
 
 /** Whether to open a closure now. */
@@ -37,9 +37,14 @@ export function openOrStop(problem: Problem, crew: number, done: readonly number
   const chance = chances.within(due, run);
   // The rest of the work with this crew gone home after what it is at; and as it is.
   const as = quickPlan(problem);
+  const own = crews[crew]!.crew;
+  // What somebody pinned to this night goes to another one then: it is not lost.
+  const isPinnedHere = ({ pin }: Job) => pin?.night === night && (pin.crew === null || pin.crew === own);
   const home: Problem = {
     ...problem,
-    jobs: jobs.map((one, index) => (done.includes(index) ? one : { ...one, notTonight: crews[crew]!.crew })),
+    jobs: jobs.map((one, index) =>
+      done.includes(index) ? one : { ...one, notTonight: own, pin: isPinnedHere(one) ? null : one.pin },
+    ),
   };
   const then = quickPlan(home);
   const stopping = {

@@ -8,11 +8,13 @@ import {
   noa,
   pair,
   setup,
+  toDo,
   u1,
   u2,
   u3,
 } from '../../test/nightsExample';
 import { newGear, type Machine } from '../gear';
+import { carriesCircuit } from '../plan/opened/openedUnits';
 import { estimateClosure, heatingOf, usualPace } from '../prepare/time/estimate';
 import { leastChanges } from './changes';
 import { clockAfter, dayMinute } from './clock';
@@ -254,7 +256,7 @@ describe('the least change', () => {
   const alone = { ...setup, nights: nights.slice(0, 1), crews: [noa] };
   test('for ribbons without a machine: a machine', () => {
     const input = nightsInput({ toDo: [u2], setup: alone });
-    const changes = leastChanges(input, u2.closure.id, nameOf);
+    const changes = leastChanges(input, planned(input).plan, u2.closure.id, nameOf);
     expect(changes.map(({ kind }) => kind)).toContain('machine');
   });
   test('each of them is one by which it fits', () => {
@@ -262,12 +264,33 @@ describe('the least change', () => {
     const before = planned(input);
     expect(before.plan.left).toHaveLength(1);
     const left = before.made.problem.jobs[before.plan.left[0]!]!.closureId;
-    const changes = leastChanges(input, left, nameOf);
+    const changes = leastChanges(input, before.plan, left, nameOf);
     expect(changes.map(({ kind }) => kind)).toEqual(
       expect.arrayContaining(['sooner', 'longer', 'second-hand']),
     );
     for (const { gains } of changes) expect(gains).toContain(left);
-    expect(leastChanges(input, u1.closure.id === left ? u3.closure.id : u1.closure.id, nameOf)).toEqual([]);
+    expect(
+      leastChanges(input, before.plan, u1.closure.id === left ? u3.closure.id : u1.closure.id, nameOf),
+    ).toEqual([]);
+  });
+  test('of many closures, what gives it a place beside the plan that stands', () => {
+    const many = [30, 31, 32, 33].flatMap((number) =>
+      [u1, u2, u3].map((todo, index) => ({
+        ...todo,
+        closure: { ...todo.closure, id: id(number * 10 + index) },
+      })),
+    );
+    const input = nightsInput({ toDo: many, setup: { ...setup, nights: nights.slice(0, 2) } });
+    const { plan, made } = planned(input);
+    expect(plan.left.length).toBeGreaterThan(3);
+    for (const job of plan.left) {
+      const { closureId } = made.problem.jobs[job]!;
+      const changes = leastChanges(input, plan, closureId, nameOf);
+      expect(changes.map(({ kind }) => kind)).toContain('another-night');
+      for (const { gains } of changes) expect(gains).toEqual([closureId]);
+    }
+    const there = made.problem.jobs[plan.places[0]!.order[0]!]!.closureId;
+    expect(leastChanges(input, plan, there, nameOf)).toEqual([]);
   });
   test('half an hour sooner, where half an hour is missing', () => {
     const short = (hours: number) =>
@@ -279,7 +302,9 @@ describe('the least change', () => {
     const input = () => nightsInput({ toDo: [u1], setup: { ...alone, nights: short(hours) } });
     while (planned(input()).plan.left.length > 0) hours += 0.25;
     hours -= 0.5;
-    const sooner = leastChanges(input(), u1.closure.id, nameOf).find(({ kind }) => kind === 'sooner')!;
+    const sooner = leastChanges(input(), planned(input()).plan, u1.closure.id, nameOf).find(
+      ({ kind }) => kind === 'sooner',
+    )!;
     expect(sooner.words).toMatch(/^Begin the nights (20|25|30|35) min sooner\.$/);
   });
 });
@@ -303,6 +328,14 @@ describe('during the night', () => {
     const input = nightsInput({ now: Date.parse(nights[2]!.opens) + 3_600_000, toDo: [u2] });
     expect(job(input, u2).stopping).toMatchObject({ left: 1 });
   });
+  test('what is pinned to tonight goes to another night where the crew stops', () => {
+    const pins = [{ closureId: u1.closure.id, nightId: nightIds[0]!, crewId: pair.id }];
+    const input = nightsInput({
+      now: Date.parse(nights[0]!.opens) + 6 * 3_600_000,
+      setup: { ...setup, pins },
+    });
+    expect(job(input, u1)).toMatchObject({ says: 'stop', stopping: { left: 0 } });
+  });
   test('who is at a closure goes on there first, without setting up again', () => {
     const input = { ...at(2), begun: new Map([[u3.closure.id, ['Davi']]]) };
     const { at: where, told } = planned(input);
@@ -320,7 +353,8 @@ describe('what helps a night that runs short', () => {
     const jobs = order.map((todo) =>
       problem.jobs.findIndex(({ closureId }) => closureId === todo.closure.id),
     );
-    return helpsFor(input, { night: 0, crew, order: jobs }, nameOf);
+    const place = { night: 0, crew, order: jobs };
+    return helpsFor(input, place, [place], nameOf);
   };
   test('a second crew for one pair of hands, and to put off what is not begun', () => {
     const pins = [u1, u3].map((todo) => ({
@@ -335,18 +369,58 @@ describe('what helps a night that runs short', () => {
       found.map(({ chance }) => chance).sort((a, b) => b - a),
     );
   });
+  const shortTo = (hours: number) =>
+    nights.map((night) => ({
+      ...night,
+      closes: new Date(Date.parse(night.opens) + hours * 3_600_000).toISOString(),
+    }));
+  test('another crew, where one has time for what was pinned here, also one that is off tonight', () => {
+    const pins = [u1, u3].map((todo) => ({
+      closureId: todo.closure.id,
+      nightId: nightIds[0]!,
+      crewId: pair.id,
+    }));
+    const own = { ...setup, nights: shortTo(6.2), pins };
+    const takes = (crews: NightsInput['setup']['crews']) =>
+      helps(nightsInput({ toDo: [u1, u3], setup: { ...own, crews } }), 0, [u3, u1])
+        .filter(({ kind }) => kind === 'hand-over')
+        .map(({ crewId, words }) => `${crewId === noa.id ? 'noa' : crewId}: ${words}`);
+    expect(takes([pair, noa])).toEqual([
+      expect.stringMatching(/^noa: Noa can take U1 tonight: \d h \d+ min sooner\.$/),
+    ]);
+    expect(takes([pair, { ...noa, offNightIds: [nightIds[0]!] }])).toEqual([
+      expect.stringMatching(/^noa: Call Noa in, off tonight, to take U1: /),
+    ]);
+    // Nobody else; nobody with the machine; nobody in time.
+    expect(takes([pair])).toEqual([]);
+    expect(takes([pair, { ...noa, machines: [{ ...noa.machines[0]!, splices: 'ribbon' }] }])).toEqual([]);
+    expect(takes([pair, { ...noa, calibration: 2 * 3600 }])).toEqual([]);
+  });
+  test('to leave what carries no circuit, where it is known what does', () => {
+    const named = toDo(3, 'loose', 'A 1-24 > B 1-24 : Clinic\nA 25-96 > B 25-96');
+    expect(named.carrying).toMatchObject({ left: { singles: 24 } });
+    expect(named.carrying!.trays.reduce((sum, { singles }) => sum + singles, 0)).toBe(24);
+    expect(u3.carrying).toBeNull();
+    const found = helps(nightsInput({ toDo: [named], setup: { ...setup, nights: shortTo(3) } }), 0, [named]);
+    expect(found[0]).toMatchObject({ kind: 'without-circuit', closureId: named.closure.id });
+    expect(found[0]!.words).toMatch(/^Leave the 72 splices at U3 that carry no circuit for another night, /);
+    // 72 splices by two pairs of hands.
+    expect(found[0]!.saves).toBeCloseTo((72 * 150) / 2, -2);
+    const without = helps(nightsInput({ toDo: [u3], setup: { ...setup, nights: shortTo(3) } }), 0, [u3]);
+    expect(without.map(({ kind }) => kind)).not.toContain('without-circuit');
+  });
+  test('traffic in a fiber is a circuit as well', () => {
+    const [spliced] = u3.plan.splices;
+    const { cableId, fiber } = spliced!.left[0]!;
+    const live = [{ from: fiber, to: fiber, circuit: 'District ring' }];
+    const cables = new Map([...u3.cables].map(([id, one]) => [id, id === cableId ? { ...one, live } : one]));
+    expect(u3.plan.splices.filter((one) => carriesCircuit(one, cables))).toEqual([spliced]);
+  });
   test('ribbons, where there is a machine for them; nothing where there is time', () => {
-    const short = {
-      ...setup,
-      nights: nights.map((night) => ({
-        ...night,
-        closes: new Date(Date.parse(night.opens) + 4.2 * 3_600_000).toISOString(),
-      })),
-    };
-    const found = helps(nightsInput({ setup: short }), 0, [u3]);
+    const found = helps(nightsInput({ setup: { ...setup, nights: shortTo(4.2) } }), 0, [u3]);
     expect(found.map(({ kind }) => kind)).toContain('ribbonize');
     expect(found.every(({ saves, chance }) => saves >= 60 && chance > 0)).toBe(true);
-    expect(helps(nightsInput(), 0, [u2])).toEqual([]);
+    expect(helps(nightsInput(), 0, [u3])).toEqual([]);
   });
 });
 

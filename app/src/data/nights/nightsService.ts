@@ -173,7 +173,7 @@ function reasonsOf(
     whys: plan.places.flatMap(({ order }) => order.map((job) => [job, whyThere(made, plan, job)] as const)),
     changes: [...new Set(plan.left.map((job) => problem.jobs[job]!.closureId))]
       .slice(0, mostChanges)
-      .map((closureId) => [closureId, leastChanges(input, closureId, name)] as const),
+      .map((closureId) => [closureId, leastChanges(input, plan, closureId, name)] as const),
     next: places.flatMap(({ crew, order }) => {
       const before = order.filter((job) => problem.jobs[job]!.begun);
       const next = order.find((job) => !problem.jobs[job]!.begun);
@@ -181,7 +181,7 @@ function reasonsOf(
       const said = openOrStop(problem, crew, before, next);
       return [[crewId(crew), { ...said, closureId: problem.jobs[next]!.closureId }] as const];
     }),
-    helps: places.map((place) => [crewId(place.crew), helpsFor(input, place, name)] as const),
+    helps: places.map((place) => [crewId(place.crew), helpsFor(input, place, places, name)] as const),
   };
 }
 

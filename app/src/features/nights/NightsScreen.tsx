@@ -302,8 +302,8 @@ function Left({
               <Type>Mend those above first: then it is tried what would help.</Type>
             ) : changes.length === 0 ? (
               <Type>
-                No single change gives it a place. Take something else out of the nights, or change two
-                things.
+                No single change gives it a place beside what is planned. Take something else out of the
+                nights, or change two things.
               </Type>
             ) : (
               changes.map(({ words }) => <Type key={words}>{words}</Type>)

@@ -3,6 +3,7 @@ import { colorAt, schemeOf } from '../../line/colorCode';
 import { fiberUnits, unitOf } from '../../line/fiberNumber';
 import { goesThrough, type Closure, type Entry } from '../closure';
 import type { FiberEnd } from '../fiberEnd';
+import type { PlannedSplice } from '../order/order';
 import type { ClosurePlan } from '../trays/closurePlan';
 
 /** What fibers are taken out of a cable with: a tube, also one with ribbons in it, a ribbon of a central tube, or a bundle that nothing holds. */
@@ -181,6 +182,20 @@ export function liveIn(cable: Cable, spans: readonly FiberSpan[]): NonNullable<C
         ? [{ from: Math.max(live.from, from), to: Math.min(live.to, to), circuit: live.circuit }]
         : [],
     ),
+  );
+}
+
+/** Whether a splice carries what somebody waits for: a circuit that the order names, or traffic in one of its fibers. */
+export function carriesCircuit(
+  { left, right, circuit }: Pick<PlannedSplice, 'left' | 'right' | 'circuit'>,
+  cables: ReadonlyMap<string, Cable>,
+): boolean {
+  return (
+    circuit !== null ||
+    [...left, ...right].some(({ cableId, fiber }) => {
+      const cable = cables.get(cableId);
+      return cable !== undefined && liveIn(cable, [{ from: fiber, to: fiber }]).length > 0;
+    })
   );
 }
 

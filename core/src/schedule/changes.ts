@@ -6,7 +6,7 @@ import { filled } from './insertion';
 import type { Plan, Problem } from './problem';
 import { nightsProblem, toolsOf, type NightsInput } from './problemOf';
 import { quickPlan } from './solve';
-import { ruleOf } from './setup';
+import { nightsAfter, ruleOf } from './setup';
 import { crewWork, lacks, ribbonized, type CrewTools } from './work';
 
 /** A change by which a plan leaves less, or ends sooner. */
@@ -184,22 +184,42 @@ export function leastChanges(
         },
       },
     );
-  const last = [...setup.nights].sort((a, b) => Date.parse(a.opens) - Date.parse(b.opens)).at(-1);
-  if (last) {
-    const day = 24 * 3_600_000;
-    const later = (time: string) => new Date(Date.parse(time) + day).toISOString();
-    attempt('another-night', 'One more night.', {
-      ...input,
-      setup: {
-        ...setup,
-        nights: [
-          ...setup.nights,
-          { id: `${last.id}+`, opens: later(last.opens), closes: later(last.closes) },
-        ],
-      },
-    });
-  }
+  if (setup.nights.length > 0) attempt('another-night', 'One more night.', withMoreNights(input, 1));
   return changes;
+}
+
+/** More nights than that nobody is told to add. */
+const mostMore = 64;
+
+/**
+ * How many nights more, each a day after the one before it, are enough for all closures that any night has room for. The plan that shows it is the first one that is found, so that fewer
+ * may do.
+ * @returns null: there is no night that they could be like, or as many as are tried are not enough
+ */
+export function nightsEnough(input: NightsInput): number | null {
+  if (input.setup.nights.length === 0) return null;
+  const enough = (count: number) => {
+    const { problem } = nightsProblem(withMoreNights(input, count));
+    return quickPlan(problem).left.length <= placeless(problem).size;
+  };
+  let high = 1;
+  while (!enough(high)) {
+    high *= 2;
+    if (high > mostMore) return null;
+  }
+  let low = Math.floor(high / 2);
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (enough(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+function withMoreNights(input: NightsInput, count: number): NightsInput {
+  const { nights } = input.setup;
+  const more = nightsAfter(nights, count).map((night, index) => ({ id: `more ${index}`, ...night }));
+  return { ...input, setup: { ...input.setup, nights: [...nights, ...more] } };
 }
 
 function withHeater(tool: CrewTools): CrewTools {

@@ -16,13 +16,13 @@ import {
 import { newGear, type Machine } from '../gear';
 import { carriesCircuit } from '../plan/opened/openedUnits';
 import { estimateClosure, heatingOf, usualPace } from '../prepare/time/estimate';
-import { leastChanges } from './changes';
+import { leastChanges, nightsEnough } from './changes';
 import { clockAfter, dayMinute } from './clock';
 import { helpsFor } from './helps';
 import { openOrStop } from './live';
 import { breaches } from './problem';
 import { nightsProblem, toolsOf, type NightsInput } from './problemOf';
-import { nightsSetupSchema, newNightsSetup, ruleOf, type ClosureRule } from './setup';
+import { nightsAfter, nightsSetupSchema, newNightsSetup, ruleOf, type ClosureRule } from './setup';
 import { solvedNights } from './solve';
 import { toldPlan } from './told';
 import { whyThere } from './why';
@@ -252,6 +252,15 @@ describe('why', () => {
   });
 });
 
+test('further nights follow the last one, a day after each other', () => {
+  const mixed = [nights[2]!, nights[0]!, nights[1]!];
+  expect(nightsAfter(mixed, 2)).toEqual([
+    { opens: '2026-04-18T01:00:00.000Z', closes: '2026-04-18T08:00:00.000Z' },
+    { opens: '2026-04-19T01:00:00.000Z', closes: '2026-04-19T08:00:00.000Z' },
+  ]);
+  expect(nightsAfter([], 2)).toEqual([]);
+});
+
 describe('the least change', () => {
   const alone = { ...setup, nights: nights.slice(0, 1), crews: [noa] };
   test('for ribbons without a machine: a machine', () => {
@@ -289,6 +298,16 @@ describe('the least change', () => {
       expect(changes.map(({ kind }) => kind)).toContain('another-night');
       for (const { gains } of changes) expect(gains).toEqual([closureId]);
     }
+    // As many more nights as it says are enough, and hold nothing back.
+    const more = nightsEnough(input)!;
+    const longer = [
+      ...nights.slice(0, 2),
+      ...nightsAfter(nights.slice(0, 2), more).map((night, index) => ({ id: id(850 + index), ...night })),
+    ];
+    expect(planned(nightsInput({ toDo: many, setup: { ...setup, nights: longer } })).plan.left).toEqual([]);
+    expect(
+      planned(nightsInput({ toDo: many, setup: { ...setup, nights: longer.slice(0, -2) } })).plan.left.length,
+    ).toBeGreaterThan(0);
     const there = made.problem.jobs[plan.places[0]!.order[0]!]!.closureId;
     expect(leastChanges(input, plan, there, nameOf)).toEqual([]);
   });

@@ -166,3 +166,19 @@ export function ruleOf(setup: Pick<NightsSetup, 'rules'>, closureId: string): Cl
     }
   );
 }
+
+const day = 24 * 3_600_000;
+
+/** As many nights as asked, like the last one there is, each a day after the one before it; none where there is none. */
+export function nightsAfter(
+  nights: readonly Pick<Night, 'opens' | 'closes'>[],
+  count: number,
+): Pick<Night, 'opens' | 'closes'>[] {
+  const last = [...nights].sort((a, b) => Date.parse(a.opens) - Date.parse(b.opens)).at(-1);
+  if (!last) return [];
+  const later = (time: string, days: number) => new Date(Date.parse(time) + days * day).toISOString();
+  return Array.from({ length: count }, (_, index) => ({
+    opens: later(last.opens, index + 1),
+    closes: later(last.closes, index + 1),
+  }));
+}

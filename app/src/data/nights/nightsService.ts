@@ -2,6 +2,7 @@ import { siteOf } from '@cordel/core';
 import {
   helpsFor,
   leastChanges,
+  nightsEnough,
   nightsInput,
   nightsProblem,
   openOrStop,
@@ -51,6 +52,8 @@ export interface NightsReasons {
   /** By number of the job. */
   readonly whys: readonly (readonly [job: number, why: Why])[];
   readonly changes: readonly (readonly [closureId: string, changes: readonly Change[]])[];
+  /** Nights more by which all of several closures without a place get one; null: that is not known. */
+  readonly enough: number | null;
   /** By crew, in a night that goes on: whether to open what comes next. */
   readonly next: readonly (readonly [crewId: string, next: OpenOrStop & { readonly closureId: string }])[];
   readonly helps: readonly (readonly [crewId: string, helps: readonly Help[]])[];
@@ -169,11 +172,13 @@ function reasonsOf(
   const tonight = now !== null && made.nights[0] !== undefined && Date.parse(made.nights[0].opens) <= now;
   const places = tonight ? plan.places.filter(({ night, order }) => night === 0 && order.length > 0) : [];
   const crewId = (crew: number) => crews[problem.crews[crew]!.crew]!.id;
+  const left = [...new Set(plan.left.map((job) => problem.jobs[job]!.closureId))];
   return {
     whys: plan.places.flatMap(({ order }) => order.map((job) => [job, whyThere(made, plan, job)] as const)),
-    changes: [...new Set(plan.left.map((job) => problem.jobs[job]!.closureId))]
+    changes: left
       .slice(0, mostChanges)
       .map((closureId) => [closureId, leastChanges(input, plan, closureId, name)] as const),
+    enough: left.length > 1 ? nightsEnough(input) : null,
     next: places.flatMap(({ crew, order }) => {
       const before = order.filter((job) => problem.jobs[job]!.begun);
       const next = order.find((job) => !problem.jobs[job]!.begun);

@@ -1,8 +1,9 @@
-import type { KeptPlan, NightsSetup, ProjectDefinition } from '@cordel/core';
+import { nightsAfter, type KeptPlan, type NightsSetup, type ProjectDefinition } from '@cordel/core';
 import type { NightsTrouble, PlannedNight, PlannedStop } from '@cordel/core/schedule';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
+import { v7 } from 'uuid';
 import { correctedNow } from '../../data/clock';
 import type { NightsAnswer } from '../../data/nights/nightsService';
 import { useProject } from '../../data/projects';
@@ -19,6 +20,7 @@ import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
 import { DragBoard, type DropPlace } from './drag';
 import { saveCalendar, saveTable } from './exports';
+import { LeftPart } from './LeftPart';
 import { LivePart } from './LivePart';
 import { NightBlock, Troubles } from './NightBlock';
 import { StopSheet } from './StopSheet';
@@ -151,7 +153,22 @@ function Board({
       ) : null}
       <Troubles of={answer.troubles.filter((trouble) => !isShown(trouble, answer))} />
       {goesOn ? <LivePart definition={definition} answer={answer} reasons={reasons} /> : null}
-      <Left definition={definition} answer={answer} reasons={reasons} onPin={pin} onUnpin={unpin} />
+      <LeftPart
+        definition={definition}
+        answer={answer}
+        reasons={reasons}
+        onPin={pin}
+        onUnpin={unpin}
+        onMore={(count) =>
+          changes.change(count === 1 ? 'A night is added.' : `${count} nights are added.`, (before) => ({
+            ...before,
+            nights: [
+              ...before.nights,
+              ...nightsAfter(before.nights, count).map((night) => ({ id: v7(), ...night })),
+            ],
+          }))
+        }
+      />
       {wide ? null : (
         <ScreenOnly>
           <Picker
@@ -258,71 +275,6 @@ function Summary({ page, answer }: { page: NightsPage; answer: NightsAnswer }) {
   );
 }
 
-/** Closures that have no place, each with the least that would give it one. */
-function Left({
-  definition,
-  answer,
-  reasons,
-  onPin,
-  onUnpin,
-}: {
-  definition: ProjectDefinition;
-  answer: NightsAnswer;
-  reasons: NightsPage['reasons'];
-  onPin: (closureId: string, place: DropPlace) => void;
-  onUnpin: (closureId: string) => void;
-}) {
-  const closures = [...new Set(answer.left.map(({ closureId }) => closureId))];
-  if (closures.length === 0) return null;
-  const [first] = answer.nights;
-  const crew = definition.project.nights?.crews[0];
-  return (
-    <View style={styles.left}>
-      <Type look="heading" role="heading" aria-level={2}>
-        {closures.length === 1 ? 'One closure has no place' : `${closures.length} closures have no place`}
-      </Type>
-      {closures.map((closureId) => {
-        const isPinned = definition.project.nights?.pins.some((pin) => pin.closureId === closureId) ?? false;
-        const changes = reasons?.changes.find(([id]) => id === closureId)?.[1];
-        return (
-          <View
-            key={closureId}
-            role="group"
-            aria-label={closureName(definition, closureId)}
-            style={styles.one}
-          >
-            <Type look="strong">{closureName(definition, closureId)}</Type>
-            {isPinned ? (
-              <Type>
-                It is pinned, and does not go there with what it waits for and what else is done that night.
-              </Type>
-            ) : !reasons ? (
-              <Type tone="soft">Looking for the least change that would give it one …</Type>
-            ) : !changes ? (
-              <Type>Mend those above first: then it is tried what would help.</Type>
-            ) : changes.length === 0 ? (
-              <Type>
-                No single change gives it a place beside what is planned. Take something else out of the
-                nights, or change two things.
-              </Type>
-            ) : (
-              changes.map(({ words }) => <Type key={words}>{words}</Type>)
-            )}
-            {isPinned ? (
-              <Action label="Take the pin out" onPress={() => onUnpin(closureId)} />
-            ) : first && crew ? (
-              <Action
-                label={`Put it on ${nightName(first, definition.project.timeZone)} all the same`}
-                onPress={() => onPin(closureId, { nightId: first.id, crewId: crew.id })}
-              />
-            ) : null}
-          </View>
-        );
-      })}
-    </View>
-  );
-}
-
 /** A trouble that stands at its night, or at the closure in it. */
 function isShown({ nightId, closureId }: NightsTrouble, { nights, planned }: NightsAnswer): boolean {
   return (
@@ -389,6 +341,4 @@ const styles = StyleSheet.create({
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: space.small },
   done: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: space.small },
   grow: { flexGrow: 1, flexShrink: 1 },
-  left: { gap: space.medium },
-  one: { gap: space.tight, alignItems: 'flex-start' },
 });

@@ -1,9 +1,11 @@
 import {
   DndContext,
+  DragOverlay,
   KeyboardSensor,
   PointerSensor,
   closestCenter,
   pointerWithin,
+  useDndContext,
   useDraggable,
   useDroppable,
   useSensor,
@@ -13,9 +15,11 @@ import {
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
 import type { ReactNode } from 'react';
+import { createPortal } from 'react-dom';
 import { StyleSheet, View } from 'react-native';
 import { useCordelTheme } from '../../ui/theme';
-import { stroke, touch } from '../../ui/tokens';
+import { space, stroke, touch } from '../../ui/tokens';
+import { Type } from '../../ui/Type';
 
 /** Where a closure is dropped: a crew's night. */
 export interface DropPlace {
@@ -101,7 +105,42 @@ export function DragBoard({
       }}
     >
       {children}
+      <Carried closureName={(id) => closureName(closureOf(id))} />
     </DndContext>
+  );
+}
+
+/** What is under the finger while a closure is moved, above all else. */
+function Carried({ closureName }: { closureName: (id: unknown) => string }) {
+  const { palette } = useCordelTheme();
+  const { active } = useDndContext();
+  // In the body: what scrolls is a frame of its own, in which a fixed place is not one of the window.
+  return createPortal(
+    <DragOverlay dropAnimation={null}>
+      {active ? (
+        <View style={[styles.carried, { backgroundColor: palette.sheet, borderColor: palette.accent }]}>
+          <Type look="strong" numberOfLines={1}>
+            {closureName(active.id)}
+          </Type>
+          <Grip />
+        </View>
+      ) : null}
+    </DragOverlay>,
+    document.body,
+  );
+}
+
+function Grip() {
+  const { palette } = useCordelTheme();
+  return (
+    <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
+      {[4, 10, 16].map((y) => (
+        <g key={y} fill={palette.ink}>
+          <rect x="2" y={y - 2} width="4" height="3" />
+          <rect x="10" y={y - 2} width="4" height="3" />
+        </g>
+      ))}
+    </svg>
   );
 }
 
@@ -122,7 +161,7 @@ export function DropZone({ place, children }: { place: DropPlace; children: Reac
 /** What a closure is picked up by. */
 export function DragHandle({ id, label }: { id: string; label: string }) {
   const { palette } = useCordelTheme();
-  const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id });
+  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({ id });
   return (
     <button
       ref={setNodeRef}
@@ -140,24 +179,26 @@ export function DragHandle({ id, label }: { id: string; label: string }) {
         color: palette.ink,
         cursor: 'grab',
         touchAction: 'none',
-        position: 'relative',
-        zIndex: isDragging ? 10 : 0,
-        ...(transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}),
       }}
     >
-      <svg width="16" height="20" viewBox="0 0 16 20" aria-hidden="true">
-        {[4, 10, 16].map((y) => (
-          <g key={y} fill={palette.ink}>
-            <rect x="2" y={y - 2} width="4" height="3" />
-            <rect x="10" y={y - 2} width="4" height="3" />
-          </g>
-        ))}
-      </svg>
+      <Grip />
     </button>
   );
 }
 
 // Two beside each other where there is room, one above the other on a phone.
 const styles = StyleSheet.create({
+  // Its grip is where it was picked up, its name to the left of that.
+  carried: {
+    position: 'absolute',
+    right: 0,
+    top: 0,
+    bottom: 0,
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: space.medium,
+    paddingHorizontal: space.medium,
+    borderWidth: stroke.rule,
+  },
   zone: { borderWidth: stroke.rule, flexGrow: 1, flexShrink: 1, flexBasis: 320, maxWidth: '100%' },
 });

@@ -1,36 +1,33 @@
-import type { Night } from '@cordel/core';
+import { nightsAfter, type Night } from '@cordel/core';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { v7 } from 'uuid';
 import { Action } from '../../../ui/Action';
 import { DateTimeBox } from '../../../ui/DateTimeBox';
-import { timeOfWall, wallTime, type ShownZone } from '../../../ui/times';
+import { ownTimeZone, timeOfWall, wallTime, type ShownZone } from '../../../ui/times';
 import { space } from '../../../ui/tokens';
 import { Type } from '../../../ui/Type';
 import { nightName } from '../words';
 import type { SetupPart } from './NightsSetupScreen';
-
-const day = 24 * 3_600_000;
 
 /** The windows in which the work is allowed. */
 export function NightsPart({ definition, draft, onChange }: SetupPart) {
   const { project } = definition;
   const zone = project.timeZone;
   const { nights } = draft;
-  const last = nights.at(-1) ?? (project.window ? { ...project.window, id: '' } : null);
   const add = () => {
-    const shifted = (time: string) =>
-      new Date(Date.parse(time) + (nights.length > 0 ? day : 0)).toISOString();
-    const night = last
-      ? { id: v7(), opens: shifted(last.opens), closes: shifted(last.closes) }
-      : { id: v7(), ...tonight(zone) };
-    onChange({ nights: [...nights, night] });
+    const [after] = nightsAfter(nights, 1);
+    const { opens, closes } = after ?? project.window ?? tonight(zone);
+    onChange({ nights: [...nights, { id: v7(), opens, closes }] });
   };
   return (
     <View style={styles.part}>
       <Type look="title" role="heading" aria-level={2}>
         Nights
       </Type>
+      {zone && zone !== ownTimeZone() ? (
+        <Type look="small" tone="soft">{`By the clocks of ${zone.replaceAll('_', ' ')}.`}</Type>
+      ) : null}
       {nights.map((night, index) => (
         <NightFields
           key={night.id}

@@ -136,6 +136,25 @@ test('a crew’s sheet goes to paper whole, with its closures, cautions, kit and
   await page.close();
 }, 120_000);
 
+test('the board goes to paper with all nights, each closure and its times, from the phone too', async () => {
+  const page = await open('phone');
+  const all = await names();
+  await see(page, new RegExp(all[0]!));
+  const paper = () => page.evaluate(() => document.body.innerText.replace(/\s+/g, ' '));
+  await press(page, all[1]!, 'radio');
+  await see(page, 'T1 Escola');
+  await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+  await page.emulateMediaType('print');
+  for (const night of all) expect(await paper()).toMatch(new RegExp(`${night} \\d\\d:\\d\\d to`));
+  for (const closure of ['U2 Curva do Rio', 'M1 Fazenda', 'U4 Mirante', 'T1 Escola'])
+    expect(await paper()).toMatch(new RegExp(`${closure} \\d\\d:\\d\\d to \\d\\d:\\d\\d`));
+  for (const key of ['Keep this plan', 'Sheet', 'Calendar file']) expect(await paper()).not.toContain(key);
+  await page.emulateMediaType('screen');
+  await page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
+  await seeGone(page, 'U2 Curva do Rio', { role: 'group', name: `Iara and Davi, ${all[0]}` });
+  await page.close();
+}, 120_000);
+
 test('wide: a closure is moved by keys from one crew to the other, with no network too, and everything is saved as a table and a calendar', async () => {
   const page = await open('wide');
   const [, second] = await names();
@@ -204,5 +223,28 @@ test('what the nights are made from: crews, rules and reserve are changed, a wro
     name: 'U2 Curva do Rio',
   });
   await see(page, 'with 75 %, by the times of the closures');
+  await page.close();
+}, 120_000);
+
+test('where the nights are too few, as many as are enough are added by one tap, and taken back', async () => {
+  const page = await open('phone');
+  await press(page, 'What it is made from');
+  for (const number of [3, 2]) await press(page, new RegExp(`^Take out night ${number},`));
+  await press(page, 'Save and plan');
+  await see(page, /\d closures have no place/);
+  // U2 is the one that no night helps: nobody makes ribbons.
+  await see(
+    page,
+    /With (one more night|\d more nights), a day after each other, all that fit into a night have a place\./,
+  );
+  await press(page, /^Add (a night|\d nights)$/);
+  await see(page, 'One closure has no place');
+  await see(page, /(A night is|\d nights are) added\./);
+  const { nights } = (await definition()).project.nights!;
+  expect(nights.length).toBeGreaterThan(1);
+  const day = 24 * 3_600_000;
+  expect(Date.parse(nights[1]!.opens) - Date.parse(nights[0]!.opens)).toBe(day);
+  await press(page, 'Undo');
+  await see(page, /\d closures have no place/);
   await page.close();
 }, 120_000);

@@ -13,3 +13,6 @@ export function ScreenOnly({ children }: { children: ReactNode }) {
   const onScreen = { dataSet: { print: 'never' } };
   return <View {...onScreen}>{children}</View>;
 }
+
+/** For a button that says something of its own, and not only what it does: on paper it stands as well. */
+export const alsoOnPaper = { dataSet: { print: 'always' } };

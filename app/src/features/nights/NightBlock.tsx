@@ -4,7 +4,7 @@ import { router } from 'expo-router';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { places } from '../../shell/places';
 import { Action } from '../../ui/Action';
-import { ScreenOnly } from '../../ui/Paper';
+import { alsoOnPaper, ScreenOnly } from '../../ui/Paper';
 import { useCordelTheme } from '../../ui/theme';
 import { clockTime } from '../../ui/times';
 import { space, stroke, touch } from '../../ui/tokens';
@@ -154,7 +154,7 @@ function StopRow({
   ].filter(Boolean);
   return (
     <View style={[styles.row, { borderBottomColor: palette.hairline }]}>
-      <Pressable role="button" onPress={onPress} style={styles.stop}>
+      <Pressable role="button" onPress={onPress} style={styles.stop} {...alsoOnPaper}>
         <View style={styles.head}>
           <Type look="strong" style={styles.grow}>
             {name}

@@ -18,6 +18,7 @@ import { Empty, Failed, Loading } from '../../ui/States';
 import { useWide } from '../../ui/theme';
 import { gutter, space } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
+import { usePrinting } from '../../ui/usePrinting';
 import { DragBoard, type DropPlace } from './drag';
 import { saveCalendar, saveTable } from './exports';
 import { LeftPart } from './LeftPart';
@@ -116,6 +117,7 @@ function Board({
   changes: ReturnType<typeof useSetupChanges>;
 }) {
   const wide = useWide();
+  const printing = usePrinting();
   const { project } = definition;
   const zone = project.timeZone;
   const { setup } = changes;
@@ -124,7 +126,7 @@ function Board({
   const open = opened && findStop(answer, opened);
   const { reasons } = page;
   const chosen = answer.nights.find(({ id }) => id === asked) ?? answer.nights[0];
-  const shown = wide ? answer.nights : chosen ? [chosen] : [];
+  const shown = wide || printing ? answer.nights : chosen ? [chosen] : [];
   const name = (closureId: string) => closureName(definition, closureId);
   const placeName = ({ nightId, crewId }: DropPlace) => {
     const night = answer.nights.find(({ id }) => id === nightId);

@@ -6,7 +6,7 @@ import { filled } from './insertion';
 import type { Plan, Problem } from './problem';
 import { nightsProblem, toolsOf, type NightsInput } from './problemOf';
 import { quickPlan } from './solve';
-import { nightsAfter, ruleOf } from './setup';
+import { mostNights, nightsAfter, ruleOf } from './setup';
 import { crewWork, lacks, ribbonized, type CrewTools } from './work';
 
 /** A change by which a plan leaves less, or ends sooner. */
@@ -197,17 +197,17 @@ const mostMore = 64;
  * @returns null: there is no night that they could be like, or as many as are tried are not enough
  */
 export function nightsEnough(input: NightsInput): number | null {
-  if (input.setup.nights.length === 0) return null;
+  const most = Math.min(mostMore, mostNights - input.setup.nights.length);
+  if (input.setup.nights.length === 0 || most < 1) return null;
   const enough = (count: number) => {
     const { problem } = nightsProblem(withMoreNights(input, count));
     return quickPlan(problem).left.length <= placeless(problem).size;
   };
-  let high = 1;
+  let [low, high] = [0, 1];
   while (!enough(high)) {
-    high *= 2;
-    if (high > mostMore) return null;
+    if (high === most) return null;
+    [low, high] = [high, Math.min(most, high * 2)];
   }
-  let low = Math.floor(high / 2);
   while (high - low > 1) {
     const middle = Math.floor((low + high) / 2);
     if (enough(middle)) high = middle;
@@ -218,7 +218,10 @@ export function nightsEnough(input: NightsInput): number | null {
 
 function withMoreNights(input: NightsInput, count: number): NightsInput {
   const { nights } = input.setup;
-  const more = nightsAfter(nights, count).map((night, index) => ({ id: `more ${index}`, ...night }));
+  const more = nightsAfter(nights, count, input.definition.project.timeZone).map((night, index) => ({
+    id: `more ${index}`,
+    ...night,
+  }));
   return { ...input, setup: { ...input.setup, nights: [...nights, ...more] } };
 }
 

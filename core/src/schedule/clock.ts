@@ -19,6 +19,12 @@ export function clockAfter(time: number, minute: number, zone: string | null | u
   return found < time ? clockAfter(whole + 60_000, minute, zone) : found;
 }
 
+/** The same time of day so many days later, by the clocks of the zone: over a change of clocks a day is not 24 h. ms since 1970. */
+export function daysLater(time: number, days: number, zone: string | null | undefined): number {
+  const half = 12 * 3_600_000;
+  return clockAfter(time + days * 2 * half - half, dayMinute(time, zone), zone);
+}
+
 const formats = new Map<string, Intl.DateTimeFormat>();
 
 function formatOf(zone: string | null | undefined): Intl.DateTimeFormat {

@@ -254,11 +254,16 @@ describe('why', () => {
 
 test('further nights follow the last one, a day after each other', () => {
   const mixed = [nights[2]!, nights[0]!, nights[1]!];
-  expect(nightsAfter(mixed, 2)).toEqual([
+  expect(nightsAfter(mixed, 2, zone)).toEqual([
     { opens: '2026-04-18T01:00:00.000Z', closes: '2026-04-18T08:00:00.000Z' },
     { opens: '2026-04-19T01:00:00.000Z', closes: '2026-04-19T08:00:00.000Z' },
   ]);
-  expect(nightsAfter([], 2)).toEqual([]);
+  expect(nightsAfter([], 2, zone)).toEqual([]);
+  // 22:00 to 05:00 in Lisbon, where clocks are set back an hour that night: 21:00 to 05:00 in UTC, then 22:00 to 05:00.
+  const autumn = { opens: '2026-10-24T21:00:00.000Z', closes: '2026-10-25T05:00:00.000Z' };
+  expect(nightsAfter([autumn], 1, 'Europe/Lisbon')).toEqual([
+    { opens: '2026-10-25T22:00:00.000Z', closes: '2026-10-26T05:00:00.000Z' },
+  ]);
 });
 
 describe('the least change', () => {
@@ -302,7 +307,10 @@ describe('the least change', () => {
     const more = nightsEnough(input)!;
     const longer = [
       ...nights.slice(0, 2),
-      ...nightsAfter(nights.slice(0, 2), more).map((night, index) => ({ id: id(850 + index), ...night })),
+      ...nightsAfter(nights.slice(0, 2), more, zone).map((night, index) => ({
+        id: id(850 + index),
+        ...night,
+      })),
     ];
     expect(planned(nightsInput({ toDo: many, setup: { ...setup, nights: longer } })).plan.left).toEqual([]);
     expect(

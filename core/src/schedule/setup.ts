@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema, nameSchema, textSchema, timeSchema } from '../schemas';
+import { daysLater } from './clock';
 
 /**
  * What a plan of nights is made from, as people give it. It belongs to a project's settings: whoever plans sees the same, and it waits on the device where there is no
@@ -115,8 +116,11 @@ export const keptPlanSchema = z.strictObject({
 });
 export type KeptPlan = z.infer<typeof keptPlanSchema>;
 
+/** Of a project. */
+export const mostNights = 200;
+
 export const nightsSetupSchema = z.strictObject({
-  nights: z.array(nightSchema).max(200, 'At most 200 nights.'),
+  nights: z.array(nightSchema).max(mostNights, `At most ${mostNights} nights.`),
   crews: z.array(crewSchema).max(12, 'At most 12 crews.'),
   rules: z.array(closureRuleSchema).max(10_000),
   pins: z.array(nightPinSchema).max(10_000),
@@ -167,16 +171,16 @@ export function ruleOf(setup: Pick<NightsSetup, 'rules'>, closureId: string): Cl
   );
 }
 
-const day = 24 * 3_600_000;
-
-/** As many nights as asked, like the last one there is, each a day after the one before it; none where there is none. */
+/** As many nights as asked, like the last one there is, each a day after the one before it by the clocks of the zone; none where there is none. */
 export function nightsAfter(
   nights: readonly Pick<Night, 'opens' | 'closes'>[],
   count: number,
+  zone: string | null | undefined,
 ): Pick<Night, 'opens' | 'closes'>[] {
   const last = [...nights].sort((a, b) => Date.parse(a.opens) - Date.parse(b.opens)).at(-1);
   if (!last) return [];
-  const later = (time: string, days: number) => new Date(Date.parse(time) + days * day).toISOString();
+  const later = (time: string, days: number) =>
+    new Date(daysLater(Date.parse(time), days, zone)).toISOString();
   return Array.from({ length: count }, (_, index) => ({
     opens: later(last.opens, index + 1),
     closes: later(last.closes, index + 1),

@@ -166,7 +166,7 @@ function Board({
             ...before,
             nights: [
               ...before.nights,
-              ...nightsAfter(before.nights, count).map((night) => ({ id: v7(), ...night })),
+              ...nightsAfter(before.nights, count, zone).map((night) => ({ id: v7(), ...night })),
             ],
           }))
         }

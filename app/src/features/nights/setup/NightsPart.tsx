@@ -16,7 +16,7 @@ export function NightsPart({ definition, draft, onChange }: SetupPart) {
   const zone = project.timeZone;
   const { nights } = draft;
   const add = () => {
-    const [after] = nightsAfter(nights, 1);
+    const [after] = nightsAfter(nights, 1, zone);
     const { opens, closes } = after ?? project.window ?? tonight(zone);
     onChange({ nights: [...nights, { id: v7(), opens, closes }] });
   };

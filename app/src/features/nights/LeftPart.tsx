@@ -13,6 +13,8 @@ interface LeftPartProps {
   definition: ProjectDefinition;
   answer: NightsAnswer;
   reasons: NightsReasons | null;
+  /** Something else is being saved, or planned. */
+  busy: boolean;
   onPin: (closureId: string, place: DropPlace) => void;
   onUnpin: (closureId: string) => void;
   /** So many nights more. */
@@ -24,7 +26,7 @@ const shownFirst = 4;
 
 /** Closures that have no place: what is enough for all of them, and for each the least that would give it one. */
 export function LeftPart(props: LeftPartProps) {
-  const { definition, answer, reasons, onMore } = props;
+  const { definition, answer, reasons, busy, onMore } = props;
   const [all, setAll] = useState(false);
   const closures = [...new Set(answer.left.map(({ closureId }) => closureId))];
   if (closures.length === 0) return null;
@@ -42,6 +44,7 @@ export function LeftPart(props: LeftPartProps) {
           <ScreenOnly>
             <Action
               label={`Add ${enough === 1 ? 'a night' : `${enough} nights`}`}
+              disabled={busy}
               onPress={() => onMore(enough)}
             />
           </ScreenOnly>

@@ -159,6 +159,7 @@ function Board({
         definition={definition}
         answer={answer}
         reasons={reasons}
+        busy={changes.saving || page.planning}
         onPin={pin}
         onUnpin={unpin}
         onMore={(count) =>
@@ -241,23 +242,27 @@ function Board({
   );
 }
 
+/** How good a plan is known to be. */
+function provenWords({ proven, bound, score: [left, nights], closureOfJob }: NightsAnswer): string | null {
+  if (proven) return 'Proven: there is no better plan.';
+  if (!bound) return null;
+  if (left > bound.left) {
+    if (bound.left === 0) return null;
+    const inParts = new Set(closureOfJob).size < closureOfJob.length;
+    const many = bound.left === 1 ? 'one' : String(bound.left);
+    const what = inParts ? `${many} of them, or of their parts,` : many;
+    return `At least ${what} ${bound.left === 1 ? 'has' : 'have'} no place in any plan, that is proven.`;
+  }
+  if (nights > bound.nights)
+    return `At least ${bound.nights} ${bound.nights === 1 ? 'night is' : 'nights are'} needed, that is proven.`;
+  return left > 0
+    ? 'Proven: no plan has a place for more, and none does it in fewer nights.'
+    : 'Proven: it cannot be done in fewer nights.';
+}
+
 /** What the plan comes to, and how good it is known to be. */
 function Summary({ page, answer }: { page: NightsPage; answer: NightsAnswer }) {
-  const [left, nights, overtime] = answer.score;
-  const bound = answer.bound;
-  const good = answer.proven
-    ? 'Proven: there is no better plan.'
-    : bound === null
-      ? ''
-      : left > bound.left
-        ? bound.left > 0
-          ? `At least ${bound.left === 1 ? 'one has' : `${bound.left} have`} no place in any plan, that is proven.`
-          : ''
-        : left > 0 && nights <= bound.nights
-          ? 'Proven: no plan has a place for more, and none does it in fewer nights.'
-          : nights <= bound.nights
-            ? `Proven: it cannot be done in fewer nights.`
-            : `At least ${bound.nights} ${bound.nights === 1 ? 'night is' : 'nights are'} needed, that is proven.`;
+  const [left, , overtime] = answer.score;
   return (
     <View style={styles.done} role="status">
       <Type style={styles.grow}>
@@ -265,7 +270,7 @@ function Summary({ page, answer }: { page: NightsPage; answer: NightsAnswer }) {
           page.planning && answer.share < 1 ? `Planning, ${Math.round(answer.share * 100)} % done.` : null,
           answer.planned.length === 0 && left === 0 ? 'Nothing is left to do.' : null,
           overtime > 0 ? `${overtime} min of overtime are to be expected.` : null,
-          page.planning ? null : good,
+          page.planning ? null : provenWords(answer),
         ]
           .filter(Boolean)
           .join(' ')}

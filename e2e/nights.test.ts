@@ -70,7 +70,12 @@ const open = async (size: 'phone' | 'wide'): Promise<Page> => {
 };
 
 test('on the phone: the nights are planned, one closure is pinned, the plan is kept, and replanned after an hour in which nothing was done', async () => {
-  const page = await open('phone');
+  // The shelf says what is on tonight, and leads there.
+  const page = await at.open({ size: 'phone' });
+  await page.goto(at.server.url);
+  await see(page, 'Now the window is open until');
+  await press(page, /^Nights of Vale do Umbu/);
+  await see(page, 'Proven: there is no better plan.');
   const [tonight, second, third] = await names();
   await see(page, '5 closures left · 2 of 3 nights', 'head');
   await see(page, 'U2 Curva do Rio ends', { role: 'group', name: 'Iara and Davi now' });

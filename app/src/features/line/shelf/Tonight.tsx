@@ -29,10 +29,10 @@ interface Progress {
 /** What is on tonight: the window, and the closure to go on at, with one tap. Nothing where no window is open or near. */
 export function Tonight({ project, progress }: { project: Project; progress: readonly Progress[] }) {
   const now = useMinute();
-  const { window } = project;
-  if (!window) return null;
+  const window = nextWindow(project, now);
+  if (!window || Date.parse(window.opens) - now > tonight) return null;
   const [opens, closes] = [Date.parse(window.opens), Date.parse(window.closes)];
-  if (now >= closes || opens - now > tonight) return null;
+  const { nights } = project;
   const span = `${clockTime(window.opens, project.timeZone)} to ${clockTime(window.closes, project.timeZone)}`;
   return (
     <View style={styles.tonight}>
@@ -43,8 +43,22 @@ export function Tonight({ project, progress }: { project: Project; progress: rea
           : `the window is open until ${clockTime(window.closes, project.timeZone)}: ${minutes(Math.floor((closes - now) / 60_000) * 60)} left.`}
       </Type>
       <GoOn projectId={project.id} progress={progress} />
+      {nights && nights.nights.length > 0 && nights.crews.length > 0 ? (
+        <Action
+          label="Nights"
+          spoken={`Nights of ${project.name}: who is where, and when to stop`}
+          onPress={() => router.navigate(places.nights(project.id))}
+        />
+      ) : null}
     </View>
   );
+}
+
+/** The night that goes on or comes next, of those that are planned; without them the window of the project. */
+function nextWindow({ nights, window }: Project, now: number): Project['window'] {
+  const all = [...(nights?.nights ?? []), ...(window ? [window] : [])];
+  const open = all.filter(({ closes }) => Date.parse(closes) > now);
+  return open.sort((a, b) => Date.parse(a.opens) - Date.parse(b.opens))[0] ?? null;
 }
 
 function GoOn({ projectId, progress }: { projectId: string; progress: readonly Progress[] }) {

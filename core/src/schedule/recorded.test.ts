@@ -1,5 +1,6 @@
 import { attempt, subjectOf } from '../../test/example';
 import { nightIds, nights, nightsInput, noa, pair, setup, toDo, u1, u3 } from '../../test/nightsExample';
+import { zone } from '../../test/plannedNights';
 import { usualPace } from '../prepare/time/estimate';
 import { nightsInput as inputOf, type LookedAt } from './inputOf';
 import { nightsProblem, type NightsInput } from './problemOf';
@@ -8,7 +9,6 @@ import { toldPlan } from './told';
 import { whyNot } from './why';
 import { ruleOf, type NightsSetup } from './setup';
 
-const zone = 'America/Sao_Paulo';
 const opens = Date.parse(nights[0]!.opens);
 const minute = 60_000;
 

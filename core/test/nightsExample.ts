@@ -3,7 +3,7 @@ import { allWork, usualPace } from '../src/prepare/time/estimate';
 import { nothingMeasured } from '../src/prepare/time/measured';
 import type { NightsInput } from '../src/schedule/problemOf';
 import { newNightsSetup, type Crew, type NightsSetup } from '../src/schedule/setup';
-import { carryingLeft, traysLeft, type ClosureToDo } from '../src/schedule/work';
+import { carryingLeft, traysLeft, type ClosureToDo } from '../src/schedule/closureToDo';
 import { definition as base, id, limits } from './example';
 import { cableOf, joint } from './joint';
 

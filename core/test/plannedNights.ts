@@ -3,7 +3,7 @@ import { breaches } from '../src/schedule/problem';
 import { ruleOf, type ClosureRule, type Crew } from '../src/schedule/setup';
 import { solvedNights } from '../src/schedule/solve';
 import { toldPlan } from '../src/schedule/told';
-import type { ClosureToDo } from '../src/schedule/work';
+import type { ClosureToDo } from '../src/schedule/closureToDo';
 import { nightIds, nightsInput, setup } from './nightsExample';
 
 export const zone = 'America/Sao_Paulo';

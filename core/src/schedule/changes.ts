@@ -7,7 +7,8 @@ import type { Plan, Problem } from './problem';
 import { nightsProblem, toolsOf, type NightsInput } from './problemOf';
 import { quickPlan } from './solve';
 import { mostNights, nightsAfter, ruleOf } from './setup';
-import { crewWork, lacks, ribbonized, type CrewTools } from './work';
+import { ribbonized } from './closureToDo';
+import { crewWork, lacks, type CrewTools } from './work';
 
 /** A change by which a plan leaves less, or ends sooner. */
 export interface Change {

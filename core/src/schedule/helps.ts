@@ -1,7 +1,7 @@
 import { minutes } from '../prepare/time/estimate';
 import { outcomeOf, type Place, type Problem } from './problem';
 import { nightsProblem, type NightsInput } from './problemOf';
-import { carryingOnly, ribbonized } from './work';
+import { carryingOnly, ribbonized } from './closureToDo';
 
 /** What would help a crew's night that runs short. */
 export interface Help {

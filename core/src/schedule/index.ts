@@ -3,6 +3,7 @@ export type { Bound } from './bound';
 export * from './chance';
 export * from './changes';
 export * from './clock';
+export * from './closureToDo';
 export * from './helps';
 export * from './inputOf';
 export * from './live';

@@ -9,7 +9,7 @@ import { workLeft } from '../prepare/steps/progress';
 import { buildLedger } from '../splice/record/ledger';
 import type { NightsInput } from './problemOf';
 import { newNightsSetup } from './setup';
-import { carryingLeft, traysLeft, type ClosureToDo } from './work';
+import { carryingLeft, traysLeft, type ClosureToDo } from './closureToDo';
 
 /** A project as it is recorded, to be planned. */
 export interface NightsRecord {

@@ -16,7 +16,7 @@ import { carriesCircuit } from '../plan/opened/openedUnits';
 import { helpsFor } from './helps';
 import { openOrStop } from './live';
 import { nightsProblem, type NightsInput } from './problemOf';
-import { type ClosureToDo } from './work';
+import type { ClosureToDo } from './closureToDo';
 
 describe('during the night', () => {
   const at = (hours: number) => nightsInput({ now: Date.parse(nights[0]!.opens) + hours * 3_600_000 });

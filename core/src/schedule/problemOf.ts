@@ -6,7 +6,8 @@ import { Chances, crewSpread, noWork, type Work } from './chance';
 import { clockAfter } from './clock';
 import type { EquippedCrew, Job, Problem } from './problem';
 import { ruleOf, type CarriedMachine, type Crew, type Night, type NightsSetup } from './setup';
-import { chunksOf, crewWork, partsOf, partWords, type ClosureToDo, type CrewTools } from './work';
+import type { ClosureToDo } from './closureToDo';
+import { chunksOf, crewWork, partsOf, partWords, type CrewTools } from './work';
 
 /** What the plan of nights is made from. */
 export interface NightsInput {

@@ -2,7 +2,7 @@ import type { NightsProblem } from './problemOf';
 import { outcomeOf, type Place, type Plan } from './problem';
 import { clockAfter, dayMinute } from './clock';
 import type { NightsSetup } from './setup';
-import type { ClosureToDo } from './work';
+import type { ClosureToDo } from './closureToDo';
 
 /** A closure in a crew's night. Times in ms since 1970. */
 export interface PlannedStop {

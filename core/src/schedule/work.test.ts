@@ -11,19 +11,8 @@ import { allWork, estimateClosure, heatingOf, usualPace } from '../prepare/time/
 import { nothingMeasured } from '../prepare/time/measured';
 import { buildLedger } from '../splice/record/ledger';
 import { toolsOf } from './problemOf';
-import {
-  carryingLeft,
-  carryingOnly,
-  chunksOf,
-  crewWork,
-  longestFirst,
-  partsOf,
-  partWords,
-  ribbonized,
-  traysLeft,
-  type ClosureToDo,
-  type CrewTools,
-} from './work';
+import { carryingLeft, carryingOnly, ribbonized, traysLeft, type ClosureToDo } from './closureToDo';
+import { chunksOf, crewWork, longestFirst, partsOf, partWords, type CrewTools } from './work';
 
 /** Any construction in any model, all of it or a part of it spliced through, with a circuit on the first of its fibers. */
 const anyToDo = fc

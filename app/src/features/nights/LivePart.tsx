@@ -7,7 +7,7 @@ import { useCordelTheme } from '../../ui/theme';
 import { clockTime } from '../../ui/times';
 import { space, stroke } from '../../ui/tokens';
 import { Type } from '../../ui/Type';
-import { closureName, crewName, percent, spareWords } from './words';
+import { clockMinutes, closureName, crewName, percent, spareWords } from './words';
 
 /** A night that goes on: how each crew stands against it, whether to open what comes next, and what helps where it runs short. */
 export function LivePart({
@@ -51,10 +51,10 @@ function CrewNow({
   const planned = setup?.kept?.places
     .find((place) => place.nightId === night.nightId && place.crewId === night.crewId)
     ?.stops.find((stop) => stop.closureId === at.closureId);
-  const behind = planned ? Math.round((at.ends - Date.parse(planned.ends)) / 60_000) : 0;
+  const behind = planned ? clockMinutes(Date.parse(planned.ends), at.ends) : 0;
   const nextEnds = night.stops.find(({ closureId }) => closureId === next?.closureId)?.ends ?? night.ends;
   const due = at.backBy ?? night.closes;
-  const spare = Math.round((due - at.ends) / 60_000);
+  const spare = clockMinutes(at.ends, due);
   return (
     <View
       role="group"

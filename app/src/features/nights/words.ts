@@ -28,9 +28,13 @@ export function spanOf(
   return `${clockTime(begins, zone).slice(0, 5)} to ${clockTime(ends, zone)}`;
 }
 
+/** Whole minutes from one time to another, as clocks show them: seconds that no clock shows do not count. */
+export const clockMinutes = (from: number, to: number): number =>
+  Math.floor(to / 60_000) - Math.floor(from / 60_000);
+
 /** "35 min spare", "24 min after the night ends": by when all of it is done with the chance of the reserve. */
 export function spareWords({ ends, closes }: Pick<PlannedNight, 'ends' | 'closes'>): string {
-  const spare = Math.round((closes - ends) / 60_000) * 60;
+  const spare = clockMinutes(ends, closes) * 60;
   return spare >= 0 ? `${minutes(spare)} spare` : `${minutes(-spare)} over`;
 }
 

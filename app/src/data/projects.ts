@@ -115,12 +115,12 @@ export function useCreateProject() {
   });
 }
 
-/** Fails with status 409 and the newer copy when somebody else saved first. */
 /** What a person edits of a project as a whole. */
 export function editedOf({ id: _, version: __, lineVersion: ___, ...settings }: Project): ProjectSettings {
   return settings;
 }
 
+/** Fails with status 409 and the newer copy when somebody else saved first. */
 export function useSaveSettings(projectId: string) {
   return useMutation({
     mutationFn: async ({

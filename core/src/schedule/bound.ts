@@ -51,20 +51,39 @@ function boundAlone(problem: Problem): Bound {
   return { left: nowhere.size, nights: Math.min(least, nights.length), worth: null };
 }
 
-/**
- * As many as the nights hold, by the same duality (Lagrangian relaxation of "each job once"; Fisher, "The Lagrangian relaxation method for solving integer programming problems",
- * Management Science 27, 1981): with any prices ≥ 0, no plan does more jobs than Σ prices + Σ over crews' nights of the most that a set that fits is worth at 1 − price each.
- */
+/** As many as the nights hold, of those that have a place alone. */
 function boundTogether(problem: Problem, alone: Bound, leaves: number): Bound {
-  const { jobs, crews, nights } = problem;
+  const { jobs, nights } = problem;
   const nowhere = placeless(problem);
   // Pinned ones are there in any case, and may be more than fits: they take no room.
   const free = [...jobs.keys()].filter((job) => !nowhere.has(job) && !jobs[job]!.pin);
-  const kinds = new Map<
-    string,
-    { sizes: number[]; minutes: number; times: number; worth: number; atBest: number }
-  >();
-  const kindsOf = crews.map(() => new Set<string>());
+  const { kinds, kindsOf, inOneNight } = kindsOfNights(problem, free);
+  // Of the free ones, how many the plan does that there is.
+  const there = Math.max(0, free.length - Math.max(0, leaves - nowhere.size));
+  const { most, worths } = mostHeld(kinds, free.length, there);
+  const left = nowhere.size + free.length - most;
+  const worth = kindsOf.map((own) => Math.max(0, ...[...own].map((kind) => worths[kind]!)));
+  if (left <= alone.left) return { ...alone, worth };
+  // What has to be left may be what made the nights many.
+  const pinned = new Set(jobs.flatMap(({ pin }, job) => (pin && !nowhere.has(job) ? pin.night : [])));
+  const fewest = inOneNight > 0 ? Math.ceil(most / inOneNight) : 0;
+  return { left, nights: Math.max(pinned.size, Math.min(fewest, nights.length)), worth };
+}
+
+/** Crews' nights that are alike. */
+interface NightKind {
+  /** Of each job, minutes; Infinity where it cannot be. */
+  readonly sizes: readonly number[];
+  readonly minutes: number;
+  times: number;
+}
+
+/** Nights of all crews by their kind; of each equipped crew its kinds; and the most jobs that one night of all crews holds. */
+function kindsOfNights(problem: Problem, free: readonly number[]) {
+  const { crews, nights } = problem;
+  const kinds: NightKind[] = [];
+  const known = new Map<string, number>();
+  const kindsOf = crews.map(() => new Set<number>());
   let inOneNight = 0;
   for (const crew of new Set(crews.map((one) => one.crew))) {
     let mostOfCrew = 0;
@@ -83,51 +102,49 @@ function boundTogether(problem: Problem, alone: Bound, leaves: number): Bound {
       );
       const minutes = Math.max(...rooms.map((room) => room.minutes));
       const key = `${minutes} ${sizes.join()}`;
-      const there = kinds.get(key);
-      if (there) there.times += 1;
-      else kinds.set(key, { sizes, minutes, times: 1, worth: 0, atBest: 0 });
-      for (const index of own) kindsOf[index]!.add(key);
+      const kind = known.get(key) ?? kinds.push({ sizes, minutes, times: 0 }) - 1;
+      known.set(key, kind);
+      kinds[kind]!.times += 1;
+      for (const index of own) kindsOf[index]!.add(kind);
       mostOfCrew = Math.max(mostOfCrew, mostThatFit(sizes, minutes));
     }
     inOneNight += mostOfCrew;
   }
-  const prices = free.map(() => 0);
-  // Of the free ones, how many the plan does that there is.
-  const there = Math.max(0, free.length - Math.max(0, leaves - nowhere.size));
+  return { kinds, kindsOf, inOneNight };
+}
+
+/**
+ * How many jobs nights hold at the most, by the same duality (Lagrangian relaxation of "each job once"; Fisher, "The Lagrangian relaxation method for solving integer programming problems",
+ * Management Science 27, 1981): with any prices ≥ 0, no plan does more jobs than Σ prices + Σ over crews' nights of the most that a set that fits is worth at 1 − price each.
+ * @param there how many a plan does
+ * @returns also what a night of each kind is worth at those prices, in jobs
+ */
+function mostHeld(kinds: readonly NightKind[], jobs: number, there: number) {
+  const prices = Array.from({ length: jobs }, () => 0);
+  let worths = kinds.map(() => 0);
   let [least, theta, since] = [Infinity, 1, 0];
   for (let step = 0; step < steps; step += 1) {
-    const held = new Float64Array(free.length);
-    let worth = prices.reduce((sum, price) => sum + price, 0);
+    const held = new Float64Array(jobs);
     const values = prices.map((price) => Math.max(0, 1 - price));
-    for (const kind of kinds.values()) {
-      const { sizes, minutes, times } = kind;
+    const own = kinds.map(({ sizes, minutes, times }) => {
       const { price, set } = dearestSet(values, sizes, minutes);
-      kind.worth = price;
-      worth += price * times;
       for (const job of set) held[job]! += times;
-    }
-    if (worth < least - 1e-9) {
-      least = worth;
-      since = 0;
-      for (const kind of kinds.values()) kind.atBest = kind.worth;
-    } else if ((since += 1) >= 12) {
-      [theta, since] = [theta / 2, 0];
-    }
+      return price;
+    });
+    const worth = kinds.reduce(
+      (sum, { times }, kind) => sum + own[kind]! * times,
+      prices.reduce((sum, price) => sum + price, 0),
+    );
+    if (worth < least - 1e-9) [least, worths, since] = [worth, own, 0];
+    else if ((since += 1) >= 12) [theta, since] = [theta / 2, 0];
     const slope = held.reduce((sum, times) => sum + (times - 1) ** 2, 0);
     if (slope === 0 || theta < 1e-3 || Math.floor(least + 1e-9) <= there) break;
     // Towards what a plan reaches (Polyak 1969).
     const length = (theta * (worth - there)) / slope;
-    for (let job = 0; job < free.length; job += 1)
+    for (let job = 0; job < jobs; job += 1)
       prices[job] = Math.max(0, prices[job]! + length * (held[job]! - 1));
   }
-  const most = Math.min(free.length, Math.floor(least + 1e-9));
-  const left = jobs.length - most - (jobs.length - nowhere.size - free.length);
-  const worth = kindsOf.map((keys) => Math.max(0, ...[...keys].map((key) => kinds.get(key)!.atBest)));
-  if (left <= alone.left) return { ...alone, worth };
-  // What has to be left may be what made the nights many.
-  const pinned = new Set(jobs.flatMap(({ pin }, job) => (pin && !nowhere.has(job) ? pin.night : [])));
-  const fewest = inOneNight > 0 ? Math.ceil(most / inOneNight) : 0;
-  return { left, nights: Math.max(pinned.size, Math.min(fewest, nights.length)), worth };
+  return { most: Math.min(jobs, Math.floor(least + 1e-9)), worths };
 }
 
 /** The shortest ones, one after the other. */

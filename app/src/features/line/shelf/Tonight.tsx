@@ -54,7 +54,7 @@ export function Tonight({ project, progress }: { project: Project; progress: rea
   );
 }
 
-/** The night that goes on or comes next, of those that are planned; without them the window of the project. */
+/** What is open or opens next: a night that is planned, or the window of the project. */
 function nextWindow({ nights, window }: Project, now: number): Project['window'] {
   const all = [...(nights?.nights ?? []), ...(window ? [window] : [])];
   const open = all.filter(({ closes }) => Date.parse(closes) > now);

@@ -1,38 +1,20 @@
-import type { Browser, Page } from 'puppeteer-core';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
-import { fill, openBrowser, openPage, padKey, press, see, seeGone } from './support/browser';
+import type { Page } from 'puppeteer-core';
+import { fill, padKey, press, see, seeGone } from './support/browser';
+import { demoJourneys } from './support/journeys';
 import { firstProject } from './support/shelf';
 
 /** Journeys of a technician at the bench, on a phone, against the real server and the demo. */
 
-let browser: Browser;
-let server: ServerProcess;
+const at = demoJourneys();
 let page: Page;
-let troubles: string[];
-let demo: Awaited<ReturnType<typeof firstProject>>;
-
-beforeAll(async () => {
-  browser = await openBrowser();
-}, 120_000);
-afterAll(async () => {
-  await browser.close();
-  removeFolders();
-});
 beforeEach(async () => {
-  server = await startServer(dataFolder('demo'));
-  demo = await firstProject(server);
-  ({ page, troubles } = await openPage(browser));
-}, 120_000);
-afterEach(async () => {
-  await page.browserContext().close();
-  await server.stop();
-  expect(troubles).toEqual([]);
+  page = await at.open();
 });
 
 const sent = () => seeGone(page, /\d to send/);
 
 test('from the shelf to the bench, and a tray recorded by tapping', async () => {
-  await page.goto(server.url);
+  await page.goto(at.server.url);
   await press(page, /^Vale do Umbu ring/);
   await press(page, /^U2 Curva do Rio/);
   await see(page, '60 of 107 settled');
@@ -48,14 +30,14 @@ test('from the shelf to the bench, and a tray recorded by tapping', async () => 
   // The tray is full: the bench goes on to the next tray by itself.
   await see(page, 'Tray 4 · slot 1');
   await sent();
-  await page.goto(demo.closure);
+  await page.goto(at.demo.closure);
   await see(page, '79 of 107 settled');
   await press(page, /^Tray 3 24 of 24/);
   await see(page, 'nothing left to splice');
 }, 120_000);
 
 test('over the limit asks for a redo, counts tries, and becomes the owner’s call', async () => {
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   const enter = async (digits: string) => {
     await press(page, '0.10 dB or more');
     for (const digit of digits) await press(page, digit);
@@ -75,14 +57,14 @@ test('over the limit asks for a redo, counts tries, and becomes the owner’s ca
 }, 120_000);
 
 test('a sleeve that was forgotten makes a redo of a splice that held', async () => {
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await press(page, 'Sleeve on?');
   await see(page, 'sleeve on');
   await press(page, padKey(2));
   await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
   // Asked anew at the next one.
   await see(page, 'Sleeve on?');
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await press(page, 'Sleeve forgotten');
   await see(page, 'Redo. Try 2 of 3');
   await see(page, 'The sleeve was forgotten. Cut it out, sleeve on first, and splice again.');
@@ -92,7 +74,7 @@ test('a sleeve that was forgotten makes a redo of a splice that held', async () 
 }, 120_000);
 
 test('an absurd reading is refused at the pad with its reason', async () => {
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await press(page, '0.10 dB or more');
   await press(page, 'Delete');
   await press(page, '1');
@@ -103,7 +85,7 @@ test('an absurd reading is refused at the pad with its reason', async () => {
 }, 120_000);
 
 test('cleave angles before the arc, a failed proof test, a note', async () => {
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await press(page, 'Before arc');
   await see(page, 'Cleaves, offset and gap were not looked at yet.');
   await press(page, 'More, Cleave left');
@@ -128,7 +110,7 @@ test('cleave angles before the arc, a failed proof test, a note', async () => {
 }, 120_000);
 
 test('an entry is taken back at once, and corrected later', async () => {
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await press(page, padKey(9));
   await see(page, 'Tray 3 · slot 7');
   await press(page, 'Take back');
@@ -162,38 +144,38 @@ test('an entry is taken back at once, and corrected later', async () => {
 }, 120_000);
 
 test('nothing waits for the network: verdicts go on, survive a reload, and are sent when the server is back', async () => {
-  await page.goto(demo.bench(3, 6));
+  await page.goto(at.demo.bench(3, 6));
   await see(page, 'Tray 3 · slot 6');
-  const { port } = new URL(server.url);
-  await server.kill();
+  await at.kill();
   for (let slot = 6; slot <= 9; slot += 1) {
     await press(page, padKey(3));
     await see(page, `Slot ${slot} holds`);
   }
   await see(page, '4 to send');
-  server = await startServer(server.folder, { PORT: port });
+  await at.startAgain();
   await page.reload();
   await see(page, 'Tray 3 · slot 10');
   await sent();
   await see(page, 'U2 Curva do Rio · 64 of 107');
-  expect((await firstProject(server)).rollUp.settled).toBe(64);
+  expect((await firstProject(at.server)).rollUp.settled).toBe(64);
 }, 120_000);
 
 test('every screen opens with no network, also after a reload: the application is on the device', async () => {
-  await page.goto(demo.bench(3, 6));
+  const page = await at.open({ unused: true });
+  await page.goto(at.demo.bench(3, 6));
   await see(page, 'Tray mean');
   // It keeps itself once the first screen stands, and takes over the open page.
   await page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated', {
     timeout: 30_000,
   });
-  await server.kill();
+  await at.kill();
   // The bench with everything on it is one piece, and a page that was never opened is there too.
   await press(page, 'Details');
   await see(page, 'Order of work');
-  await page.goto(`${server.url}/gear/new?kind=cleaver`);
+  await page.goto(`${at.server.url}/gear/new?kind=cleaver`);
   await see(page, 'Cleave length');
   // A project that was never opened on this device is not on it, and that is said.
-  await page.goto(`${server.url}/p/01900000-0000-7000-8000-00000000ffff`);
+  await page.goto(`${at.server.url}/p/01900000-0000-7000-8000-00000000ffff`);
   await see(page, 'The server does not answer. What you enter is kept on this device.');
   const missing = await page.evaluate(async () => {
     const kept = new Set(

@@ -1,32 +1,25 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
-import { fill, openBrowser, openPage, padKey, press, see } from './support/browser';
-import { catchSaved, documentsKept, onDevice } from './support/device';
-import { mortalServer } from './support/mortalServer';
+import type { Page } from 'puppeteer-core';
+import { fill, padKey, press, see } from './support/browser';
+import { catchSaved, documentsKept, limitsKept, onDevice } from './support/device';
+import { demoJourneys } from './support/journeys';
 
 /** A project goes from phone to phone as a file, with no network: what both did is there on both, and on the server once it answers. */
 
-const night = mortalServer();
+const night = demoJourneys();
 let files: string;
-let browser: Browser;
 
-beforeEach(async () => {
-  files = mkdtempSync(join(tmpdir(), 'cordel-files-'));
-  browser = await openBrowser();
-}, 120_000);
-afterEach(async () => {
-  await browser.close();
-  rmSync(files, { recursive: true, force: true });
-});
+beforeAll(() => (files = mkdtempSync(join(tmpdir(), 'cordel-files-'))));
+afterAll(() => rmSync(files, { recursive: true, force: true }));
 
 /** A phone on which the project, or only the application, is. */
 async function phone(address: string): Promise<Page> {
-  const { page } = await openPage(browser);
+  const page = await night.open();
   await page.goto(address);
   await onDevice(page);
-  if (address !== night.url) await documentsKept(page, '', 6, 6);
+  if (address !== night.server.url) await documentsKept(page, '', 6, 6);
   return page;
 }
 
@@ -42,7 +35,7 @@ async function handedOn(page: Page): Promise<string> {
 }
 
 async function take(page: Page, path: string): Promise<void> {
-  await page.goto(night.url);
+  await page.goto(night.server.url);
   const chooser = page.waitForFileChooser();
   await press(page, 'Import a project file');
   await (await chooser).accept([path]);
@@ -52,21 +45,15 @@ async function limit(page: Page, label: string, value: string): Promise<void> {
   await page.goto(`${night.demo.line}/limits`);
   await fill(page, label, value);
   await press(page, 'Save and judge again');
-  // Kept: there is nothing left to save. What waits says nothing here, a reading waits already.
-  await page.waitForFunction(
-    () =>
-      [...document.querySelectorAll<HTMLElement>('[role=button][aria-disabled=true]')].some(
-        (button) => button.innerText === 'Save and judge again',
-      ),
-    { polling: 'raf' },
-  );
+  // What waits says nothing here, a reading waits already.
+  await limitsKept(page);
   await see(page, '2 to send', 'head');
 }
 
 const single = 'Single splice, at most (dB)';
 
 test('two phones that both worked on a project are brought together through a file, and a third that never had it works on it from there', async () => {
-  const third = await phone(night.url);
+  const third = await phone(night.server.url);
   const first = await phone(night.demo.bench(3, 6));
   const second = await phone(night.demo.bench(4, 1));
   const before = (await night.facts()).length;
@@ -108,7 +95,7 @@ test('two phones that both worked on a project are brought together through a fi
 
   await night.startAgain();
   for (const page of [second, first, third]) {
-    await page.goto(`${night.url}/waiting`);
+    await page.goto(`${night.server.url}/waiting`);
     await see(page, 'Everything is on the server');
   }
   const facts = await night.facts();

@@ -4,6 +4,7 @@ import { setOffline } from './support/network';
 import { onDevice } from './support/device';
 import { demoJourneys } from './support/journeys';
 import { savedBy } from './support/saved';
+import { firstProject } from './support/shelf';
 
 /** Handing over: what stands against it, the owner's calls, the documents, and the signed record. */
 
@@ -118,26 +119,25 @@ test('a splice is found from anywhere with one key, also with no network, and by
 }, 90_000);
 
 describe('the whole job', () => {
-  const school = demoJourneys({ site: 'T1' });
-
   test('from a typed order to the signed report, with no network until the last step', async () => {
-    const page = await school.open({ size: 'phone' });
-    await page.goto(school.demo.closure);
+    const school = await firstProject(at.server, 'T1');
+    const page = await at.open({ size: 'phone' });
+    await page.goto(school.closure);
     await see(page, '0 of 8 settled');
     await onDevice(page);
     await setOffline(page, true);
-    await page.goto(`${school.demo.closure}/plan`);
+    await page.goto(`${school.closure}/plan`);
     await see(page, 'Nothing is wrong with this order.');
     await fill(page, 'Order, one line for each assignment', 'A 1-2 > B 1-2');
     await see(page, '2 splices', 'head');
     await press(page, 'Save the plan');
     await see(page, 'to send', 'head');
 
-    await page.goto(school.demo.bench(1, 1));
+    await page.goto(school.bench(1, 1));
     await press(page, padKey(2));
     await see(page, 'slot 2', 'head');
     await press(page, padKey(3));
-    await page.goto(school.demo.closure);
+    await page.goto(school.closure);
     await see(page, '2 of 2 settled');
 
     await press(page, 'Seal');
@@ -179,7 +179,7 @@ describe('the whole job', () => {
     await answerAll(/^It is right/, /^Sealed: to the stages/);
     await see(page, 'Sealed: every point is right');
 
-    await page.goto(`${school.demo.line}/handover/ready?closure=${school.demo.closure.split('/c/')[1]}`);
+    await page.goto(`${school.line}/handover/ready?closure=${school.closure.split('/c/')[1]}`);
     await see(page, 'Ready: nothing stands against acceptance');
     await see(page, /\d+ records are only on this device yet/);
     await press(page, 'Sign-off');
@@ -190,7 +190,7 @@ describe('the whole job', () => {
     await press(page, /^Sign the record as it is now/);
     await see(page, 'Nilo (owner)', { role: 'group', name: 'Signed: T1 Escola' });
 
-    await page.goto(`${school.demo.line}/handover/documents?closure=${school.demo.closure.split('/c/')[1]}`);
+    await page.goto(`${school.line}/handover/documents?closure=${school.closure.split('/c/')[1]}`);
     const report = await savedBy(page, () => press(page, /^Report \(PDF\)/));
     const { pages } = await readPdf(report.bytes);
     expect(pages[0]).toContain('Good: nothing stands against its acceptance.');

@@ -1,17 +1,10 @@
 import { factVersion, runsOf, type PlacedSplice } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page } from 'puppeteer-core';
-import {
-  dataFolder,
-  everyFact,
-  removeFolders,
-  request,
-  startServer,
-  type ServerProcess,
-} from '../server/test/process';
-import { fill, openBrowser, openPage, press, see, seeGone, type Size } from './support/browser';
+import type { Page } from 'puppeteer-core';
+import { everyFact, request } from '../server/test/process';
+import { fill, press, see, seeGone, type Size } from './support/browser';
+import { demoJourneys } from './support/journeys';
 import { makeRibbonProject } from './support/ribbonProject';
-import { firstProject } from './support/shelf';
 
 /** What the judge says at the bench: of a series, from the first hint until it is put right, and of one splice, with its odds. */
 
@@ -19,16 +12,7 @@ const dirty = 7;
 const losses = (seventh: string) =>
   Array.from({ length: 12 }, (_, index) => (index + 1 === dirty ? seventh : `0.0${(index % 3) + 1}`));
 
-let browser: Browser;
-let server: ServerProcess;
-beforeAll(async () => {
-  browser = await openBrowser();
-}, 60_000);
-afterAll(async () => {
-  await browser.close();
-  removeFolders();
-});
-afterEach(() => server.stop());
+const at = demoJourneys({ each: false });
 
 /** A ribbon was spliced so many minutes ago. */
 function spliced(closureId: string, { left, right }: PlacedSplice, ago: number) {
@@ -65,12 +49,12 @@ test.each<Size>(['phone', 'wide'])(
   'a night with a dirty groove, from the first hint to mended: %s',
   async (size) => {
     const { definition, closureId, ribbons } = makeRibbonProject(12);
-    server = await startServer(dataFolder('empty'));
+    const { server } = at;
     await request(`${server.url}/api/projects`, 'POST', definition);
     const project = `${server.url}/api/projects/${definition.project.id}`;
     const facts = ribbons.slice(0, 4).map((ribbon, index) => spliced(closureId, ribbon, 60 - 10 * index));
     expect((await request(`${project}/facts`, 'POST', { facts })).status).toBe(200);
-    const { page, troubles } = await openPage(browser, { size });
+    const page = await at.open({ size });
     await page.goto(`${server.url}/p/${definition.project.id}/c/${closureId}/t/1/5`);
     await paste(page, losses('0.10'), 5);
     // Five ribbons: it may still be chance.
@@ -105,16 +89,14 @@ test.each<Size>(['phone', 'wide'])(
       answer: 'done',
       note: '',
     });
-    expect(troubles).toEqual([]);
     await page.close();
   },
   180_000,
 );
 
 test('a redo is weighed: its odds, what they are made from, what would change it, and the owner’s words about what it costs', async () => {
-  server = await startServer(dataFolder('demo'));
-  const demo = await firstProject(server);
-  const { page, troubles } = await openPage(browser, { size: 'phone' });
+  const { demo } = at;
+  const page = await at.open({ size: 'phone' });
   await page.goto(demo.bench(2, 19));
   await see(page, /Redo: 9 in 10 come out at 0\.10 or less; slack for \d+\./);
   await press(page, 'Why?');
@@ -132,7 +114,5 @@ test('a redo is weighed: its odds, what they are made from, what would change it
   await see(page, 'Save and judge again');
   await page.goto(demo.bench(2, 19));
   await see(page, /Ask the owner before another try|Leave it: a redo gains little/);
-
   await page.close();
-  expect(troubles).toEqual([]);
 }, 120_000);

@@ -2,6 +2,7 @@ import type { Attempt, Fact } from '@cordel/core';
 import type { Page } from 'puppeteer-core';
 import { everyFact } from '../server/test/process';
 import { fill, press, see, seeGone, type Size } from './support/browser';
+import { limitsKept } from './support/device';
 import { demoJourneys } from './support/journeys';
 
 /** The losses to think with: what stands in the charts is what was read. */
@@ -11,6 +12,7 @@ const at = demoJourneys({ each: false });
 /** What stands in the list of a chart's numbers. */
 async function texts(page: Page, list: string): Promise<string[]> {
   await press(page, `The numbers: ${list}`);
+  await page.waitForSelector(`[role=list][aria-label="${list}"] [role=listitem]`);
   const found = await page.evaluate(
     (name) =>
       [...document.querySelectorAll<HTMLElement>(`[role=list][aria-label="${name}"] [role=listitem]`)].map(
@@ -108,6 +110,7 @@ test.each<Size>(['phone', 'wide'])(
 async function wantMeasured(page: Page): Promise<void> {
   await press(page, /The owner wants measured losses/, 'checkbox');
   await press(page, 'Save and judge again');
+  await limitsKept(page);
   await seeGone(page, 'to send', 'head');
 }
 

@@ -4,11 +4,11 @@ import { join } from 'node:path';
 import { type Browser, type Page } from 'puppeteer-core';
 import { openBrowser, preparePage, padKey, press, see, seeGone } from './support/browser';
 import { catchSaved, documentsKept, onDevice } from './support/device';
-import { mortalServer } from './support/mortalServer';
+import { demoJourneys } from './support/journeys';
 
 /** The night in a manhole: no network from the beginning, a browser that dies, a server that dies in the middle. */
 
-const night = mortalServer();
+const night = demoJourneys();
 let profile: string;
 let browser: Browser;
 let page: Page;
@@ -72,14 +72,14 @@ test('the bench opens with no network and all that was recorded, a killed browse
     [night.demo.closure, 'tray 3'],
     [`${night.demo.line}/kit`, 'Single sleeve, 60 mm'],
     [`${night.demo.line}/limits`, 'Save and judge again'],
-    [night.url, 'Vale do Umbu ring'],
+    [night.server.url, 'Vale do Umbu ring'],
   ] as const) {
     await page.goto(address);
     await see(page, new RegExp(shows, 'i'));
   }
 
   await night.startAgain();
-  await page.goto(`${night.url}/waiting`);
+  await page.goto(`${night.server.url}/waiting`);
   await see(page, 'Everything is on the server');
   const after = await night.facts();
   expect(after).toHaveLength(before.length + 3);
@@ -90,7 +90,7 @@ test('the bench opens with no network and all that was recorded, a killed browse
 test('a project is taken along with one tap on the shelf, opens with no network, and is removed only when nothing of it waits', async () => {
   const name = 'Vale do Umbu ring, section 2';
   const row = { role: 'group', name: `${name} on this device` } as const;
-  await page.goto(night.url);
+  await page.goto(night.server.url);
   await see(page, 'Not on this device as a whole', row);
   await press(page, `Take along ${name}`);
   await see(page, /Along: \d+ records, [\d.]+ [kM]B, in [\d.]+ s\./, row);
@@ -99,7 +99,7 @@ test('a project is taken along with one tap on the shelf, opens with no network,
   await onDevice(page);
   const ofServer = await Promise.all(
     ['loss-sheet.csv', 'project.json'].map(async (name) =>
-      (await fetch(`${night.url}/api/projects/${night.demo.projectId}/${name}`)).text(),
+      (await fetch(`${night.server.url}/api/projects/${night.demo.projectId}/${name}`)).text(),
     ),
   );
   await night.kill();
@@ -125,7 +125,7 @@ test('a project is taken along with one tap on the shelf, opens with no network,
   await see(page, 'U2 Curva do Rio · 60 of 107', 'head');
   await press(page, padKey(2));
   await see(page, 'Slot 6 holds: 0.02 of 0.10 dB.');
-  await page.goto(night.url);
+  await page.goto(night.server.url);
   await see(page, '1 to send', row);
   await press(page, `Remove ${name} from this device`);
   await press(page, `Remove it: ${name}`);
@@ -134,7 +134,7 @@ test('a project is taken along with one tap on the shelf, opens with no network,
   await see(page, 'U2 Curva do Rio · 61 of 107', 'head');
 
   await night.startAgain();
-  await page.goto(night.url);
+  await page.goto(night.server.url);
   await see(page, 'On this device, as of', row);
   await seeGone(page, 'to send', row);
   await press(page, `Remove ${name} from this device`);

@@ -1,31 +1,27 @@
 import type { Gear } from '@cordel/core/gear';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { everyFact, request } from '../server/test/process';
-import { fill, openBrowser, padKey, preparePage, press, see, seeGone } from './support/browser';
+import { fill, padKey, press, see, seeGone } from './support/browser';
 import { setOffline } from './support/network';
 import { documentsKept, onDevice } from './support/device';
-import { mortalServer } from './support/mortalServer';
+import { demoJourneys } from './support/journeys';
 
 /** Documents are edited with no network: what is saved waits on the device, is shown everywhere, and is sent; nobody's work is lost. */
 
-const night = mortalServer();
-let browser: Browser;
+const night = demoJourneys();
 let page: Page;
 
 beforeEach(async () => {
-  browser = await openBrowser();
-  page = await browser.newPage();
-  await preparePage(page);
+  page = await night.open();
   await page.goto(night.demo.line);
   await onDevice(page);
   await documentsKept(page, '', 6, 6);
 }, 120_000);
-afterEach(() => browser.close());
 
 const siteId = (name: string) => night.demo.definition.sites.find((one) => one.name.startsWith(name))!.id;
 
 test('limits, route, plan and gear are edited and a project is made with no network; all of it is sent', async () => {
-  await page.goto(`${night.url}/gear`);
+  await page.goto(`${night.server.url}/gear`);
   await see(page, 'Warm jaws');
   await night.kill();
 
@@ -47,13 +43,13 @@ test('limits, route, plan and gear are edited and a project is made with no netw
   await press(page, 'Save the plan');
   await see(page, 'Saved');
   await see(page, '3 to send', 'head');
-  await page.goto(`${night.url}/gear`);
+  await page.goto(`${night.server.url}/gear`);
   await press(page, /^Warm jaws/);
   await fill(page, 'Label', 'Warmer jaws');
   await press(page, 'Save it');
   await see(page, 'Warmer jaws');
 
-  await page.goto(night.url);
+  await page.goto(night.server.url);
   await press(page, 'New project');
   await fill(page, 'Project name', 'Night job');
   await fill(page, 'Cable A comes from', 'Hub');
@@ -68,7 +64,7 @@ test('limits, route, plan and gear are edited and a project is made with no netw
   const bench = page.url();
   await page.reload();
   await see(page, '1 of 96', 'head');
-  await page.goto(night.url);
+  await page.goto(night.server.url);
   await see(page, 'Night job');
   await see(page, '1 of 96 splices');
   // What truly needs the server says so.
@@ -79,7 +75,7 @@ test('limits, route, plan and gear are edited and a project is made with no netw
     page,
     'This needs the server, and it does not answer. Nothing was changed; try again with a network.',
   );
-  await page.goto(`${night.url}/waiting`);
+  await page.goto(`${night.server.url}/waiting`);
   await see(page, 'Settings and limits changed');
   await see(page, 'Sites and cables changed');
   await see(page, 'Closure U4 moved changed');
@@ -94,10 +90,10 @@ test('limits, route, plan and gear are edited and a project is made with no netw
   expect(stored.project.limits.singleMax).toBe(0.21);
   expect(stored.sites.some((site) => site.name === 'U4 moved')).toBe(true);
   expect(stored.closures.find((one) => one.siteId === siteId('U4'))!.order).toHaveLength(1);
-  const { gear } = (await request<{ gear: Gear[] }>(`${night.url}/api/gear`)).body;
+  const { gear } = (await request<{ gear: Gear[] }>(`${night.server.url}/api/gear`)).body;
   expect(gear.map((one) => one.label)).toContain('Warmer jaws');
   const made = /p\/([^/]+)/.exec(bench)![1]!;
-  expect(await everyFact(`${night.url}/api/projects/${made}/facts`)).toHaveLength(1);
+  expect(await everyFact(`${night.server.url}/api/projects/${made}/facts`)).toHaveLength(1);
 }, 180_000);
 
 test('what somebody else changed meanwhile is decided field by field, and both changes stand where they do not touch', async () => {
@@ -109,7 +105,7 @@ test('what somebody else changed meanwhile is decided field by field, and both c
   await press(page, 'Save and judge again');
   await see(page, '1 to send', 'head');
   const { id: _, lineVersion: __, ...settings } = (await night.definition()).project;
-  await request(`${night.url}/api/projects/${night.demo.projectId}/settings`, 'PUT', {
+  await request(`${night.server.url}/api/projects/${night.demo.projectId}/settings`, 'PUT', {
     ...settings,
     name: 'Renamed meanwhile',
     limits: { ...settings.limits, singleMax: 0.33 },
@@ -141,7 +137,7 @@ test('somebody else was quicker while the form was open: both are brought togeth
   await fill(page, 'Single splice, at most (dB)', '0.21');
   const { id: _, lineVersion: __, ...settings } = (await night.definition()).project;
   const put = (limits: Partial<typeof settings.limits>, version = settings.version) =>
-    request(`${night.url}/api/projects/${night.demo.projectId}/settings`, 'PUT', {
+    request(`${night.server.url}/api/projects/${night.demo.projectId}/settings`, 'PUT', {
       ...settings,
       version,
       limits: { ...settings.limits, ...limits },

@@ -1,42 +1,22 @@
 import type { ProjectDefinition } from '@cordel/core';
-import type { Browser, Page } from 'puppeteer-core';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
-import { fill, openBrowser, openPage, press, see, type Size } from './support/browser';
+import { fill, press, see } from './support/browser';
+import { demoJourneys } from './support/journeys';
 import { savedBy } from './support/saved';
 import { firstProject } from './support/shelf';
 
 /** Journeys of planning: a route made by hand, an order typed, picked and taken in, a fiber followed, a kit packed. */
 
-let browser: Browser;
-let server: ServerProcess;
+const at = demoJourneys({ each: false });
 let folder: string;
-const troubles: string[] = [];
-
-beforeAll(async () => {
-  browser = await openBrowser();
-  server = await startServer(dataFolder('demo'));
-  folder = mkdtempSync(join(tmpdir(), 'cordel-files-'));
-}, 120_000);
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-  rmSync(folder, { recursive: true });
-  removeFolders();
-});
-afterEach(() => expect(troubles.splice(0)).toEqual([]));
-
-async function open(size: Size = 'phone'): Promise<Page> {
-  const opened = await openPage(browser, { size });
-  opened.page.on('close', () => troubles.push(...opened.troubles));
-  return opened.page;
-}
+beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'cordel-files-'))));
+afterAll(() => rmSync(folder, { recursive: true }));
 
 const orderBox = 'Order, one line for each assignment';
 const planOf = async (site: string) => {
-  const demo = await firstProject(server, site);
+  const demo = await firstProject(at.server, site);
   return { ...demo, plan: `${demo.closure}/plan` };
 };
 const stored = async (site: string) => {
@@ -45,7 +25,7 @@ const stored = async (site: string) => {
 };
 
 test('the order is checked while it is typed, completed, undone, and saved', async () => {
-  const page = await open();
+  const page = await at.open();
   const { plan } = await planOf('U4');
   await page.goto(plan);
   await see(page, '48 splices, all with a slot. Nothing is wrong with this order.');
@@ -85,7 +65,7 @@ test('the order is checked while it is typed, completed, undone, and saved', asy
 }, 120_000);
 
 test('tubes are picked on both cables, and one is kept on a tray by hand', async () => {
-  const page = await open('wide');
+  const page = await at.open({ size: 'wide' });
   const { plan } = await planOf('U4');
   await page.goto(plan);
   await see(page, 'splices, all with a slot');
@@ -111,7 +91,7 @@ test('tubes are picked on both cables, and one is kept on a tray by hand', async
 }, 120_000);
 
 test('an order comes from a table: every bad row is told at once, then the mended one is taken in', async () => {
-  const page = await open();
+  const page = await at.open();
   const { plan } = await planOf('U3');
   await page.goto(plan);
   await see(page, '24 splices');
@@ -137,7 +117,7 @@ test('an order comes from a table: every bad row is told at once, then the mende
 }, 120_000);
 
 test('a plan that would cut what is spliced off is guarded, and the readings stay as not planned', async () => {
-  const page = await open();
+  const page = await at.open();
   const { plan, closure } = await planOf('U1');
   await page.goto(plan);
   await see(page, '96 splices');
@@ -156,8 +136,8 @@ test('a plan that would cut what is spliced off is guarded, and the readings sta
 }, 120_000);
 
 test('a fiber is followed to both its ends, across closures and down the branch', async () => {
-  const page = await open();
-  const { line, definition } = await firstProject(server);
+  const page = await at.open();
+  const { line, definition } = await firstProject(at.server);
   const cable = definition.cables.find((one) => one.label === '96 Ponte')!;
   await page.goto(`${line}/follow?cable=${cable.id}&fiber=75`);
   await see(page, '4 970 m');
@@ -168,7 +148,7 @@ test('a fiber is followed to both its ends, across closures and down the branch'
   await fill(page, 'Fiber, 1 to 96', '97');
   await see(page, 'This cable has fibers 1 to 96.');
 
-  const { bench } = await firstProject(server, 'U3');
+  const { bench } = await firstProject(at.server, 'U3');
   await page.goto(bench(1, 3));
   await press(page, 'Details');
   await press(page, 'Follow this fiber');
@@ -177,8 +157,8 @@ test('a fiber is followed to both its ends, across closures and down the branch'
 }, 120_000);
 
 test('the kit counts, is ticked, and is saved as a table', async () => {
-  const page = await open();
-  const { line, closureId } = await firstProject(server);
+  const page = await at.open();
+  const { line, closureId } = await firstProject(at.server);
   await page.goto(`${line}/kit?closure=${closureId}`);
   // Of this closure's everything was packed. Before that is known nothing can be ticked. Of 96 singles 52 hold, of 11 ribbons 8: their sleeves are on, and what their cables take is in.
   await see(page, '10 of 10 packed', 'head');
@@ -195,8 +175,8 @@ test('the kit counts, is ticked, and is saved as a table', async () => {
 }, 120_000);
 
 test('a fiber is found by its number and by its colors', async () => {
-  const page = await open('wide');
-  const { line, definition } = await firstProject(server);
+  const page = await at.open({ size: 'wide' });
+  const { line, definition } = await firstProject(at.server);
   const cable = definition.cables.find((one) => one.label === '48 Ladeira')!;
   await page.goto(`${line}/cable/${cable.id}`);
   await see(page, 'Which fiber is this?', 'ledger');
@@ -211,8 +191,8 @@ test('a fiber is found by its number and by its colors', async () => {
 }, 120_000);
 
 test('a branch, a cable and a closure are added to the route by hand, and spliced', async () => {
-  const page = await open();
-  const { line } = await firstProject(server);
+  const page = await at.open();
+  const { line } = await firstProject(at.server);
   await page.goto(line);
   await press(page, 'Add a site');
   await fill(page, 'Name', 'T2 Ferry');
@@ -253,13 +233,13 @@ test('a branch, a cable and a closure are added to the route by hand, and splice
 }, 120_000);
 
 async function siteOf(start: string): Promise<ProjectDefinition['sites'][number]> {
-  const { definition } = await firstProject(server);
+  const { definition } = await firstProject(at.server);
   return definition.sites.find((site) => site.name.startsWith(start))!;
 }
 
 test('a closure model is changed, copied and handed on, and a broken catalogue says where', async () => {
-  const page = await open();
-  await page.goto(`${server.url}/models`);
+  const page = await at.open();
+  await page.goto(`${at.server.url}/models`);
   await press(page, 'Edit Drop joint 4');
   await fill(page, 'Trays', '0');
   await press(page, 'Save the model');
@@ -273,7 +253,7 @@ test('a closure model is changed, copied and handed on, and a broken catalogue s
   await see(page, /Drop joint 4 drop · 2 trays of 4/);
   await press(page, 'Copy Drop joint 4');
   await see(page, 'Drop joint 4 (copy)');
-  const text = await (await fetch(`${server.url}/api/models.json`)).text();
+  const text = await (await fetch(`${at.server.url}/api/models.json`)).text();
   writeFileSync(join(folder, 'models.json'), text.replace('"trays": 12', '"trays": 0'));
   const chooser = page.waitForFileChooser();
   await press(page, 'Take in (JSON)');

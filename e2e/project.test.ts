@@ -1,39 +1,19 @@
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { dataFolder, removeFolders, startServer, type ServerProcess } from '../server/test/process';
-import { fill, openBrowser, openPage, padKey, press, see } from './support/browser';
+import { fill, padKey, press, see } from './support/browser';
+import { demoJourneys } from './support/journeys';
 import { savedBy } from './support/saved';
 import { firstProject } from './support/shelf';
 
 /** Journeys around a project: made by hand, its limits changed, handed over and taken in again; and the bench by keyboard. */
 
-let browser: Browser;
-let server: ServerProcess;
+const at = demoJourneys();
+const bare = demoJourneys({ shelf: 'empty' });
 let folder: string;
-const troubles: string[] = [];
-
-beforeAll(async () => {
-  browser = await openBrowser();
-  folder = mkdtempSync(join(tmpdir(), 'cordel-files-'));
-}, 120_000);
-afterAll(async () => {
-  await browser.close();
-  rmSync(folder, { recursive: true });
-  removeFolders();
-});
-afterEach(async () => {
-  await server.stop();
-  expect(troubles.splice(0)).toEqual([]);
-});
-
-async function open(kind: 'empty' | 'demo', size: 'phone' | 'wide' = 'phone'): Promise<Page> {
-  server = await startServer(dataFolder(kind));
-  const opened = await openPage(browser, { size });
-  opened.page.on('close', () => troubles.push(...opened.troubles));
-  return opened.page;
-}
+beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'cordel-files-'))));
+afterAll(() => rmSync(folder, { recursive: true }));
 
 /** The answer is waited for before the tap that asks for it: on a quick server it is there before the tap returns. */
 async function saved(page: Page, act: () => Promise<void>): Promise<void> {
@@ -44,8 +24,8 @@ async function saved(page: Page, act: () => Promise<void>): Promise<void> {
 }
 
 test('a project is made by hand, wrong input is told in place, and its first splice is recorded', async () => {
-  const page = await open('empty');
-  await page.goto(server.url);
+  const page = await bare.open();
+  await page.goto(bare.server.url);
   await see(page, 'The shelf is empty');
   await press(page, 'New project');
   await press(page, 'Make the project');
@@ -71,8 +51,8 @@ test('a project is made by hand, wrong input is told in place, and its first spl
 }, 120_000);
 
 test('changing a limit judges everything anew', async () => {
-  const page = await open('demo');
-  const demo = await firstProject(server);
+  const { demo } = at;
+  const page = await at.open();
   await page.goto(`${demo.line}/limits`);
   await fill(page, 'Single splice, at most (dB)', '0');
   await press(page, 'Save and judge again');
@@ -93,13 +73,12 @@ test('changing a limit judges everything anew', async () => {
 }, 120_000);
 
 test('two people change the limits: the later one is told and sees the newer ones', async () => {
-  const page = await open('demo');
-  const demo = await firstProject(server);
+  const { demo } = at;
+  const page = await at.open();
   await page.goto(`${demo.line}/limits`);
   await fill(page, 'Single splice, at most (dB)', '0.2');
-  const url = `${server.url}/api/projects/${demo.projectId}`;
-  const { id: _, lineVersion: __, ...settings } = (await (await fetch(url)).json()).project;
-  await fetch(`${url}/settings`, {
+  const { id: _, lineVersion: __, ...settings } = (await at.definition()).project;
+  await fetch(`${at.project}/settings`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ ...settings, limits: { ...settings.limits, tries: 5 } }),
@@ -115,14 +94,11 @@ test('two people change the limits: the later one is told and sees the newer one
 }, 120_000);
 
 test('a project is handed over as a file, taken in by an empty server, and a broken file says where', async () => {
-  const first = await open('demo');
-  const demo = await firstProject(server);
-  const text = await (await fetch(`${server.url}/api/projects/${demo.projectId}/project.json`)).text();
-  await first.close();
-  await server.stop();
+  const { demo } = at;
+  const text = await (await fetch(`${at.project}/project.json`)).text();
 
-  const page = await open('empty');
-  await page.goto(server.url);
+  const page = await bare.open();
+  await page.goto(bare.server.url);
   const take = async (name: string, content: string) => {
     writeFileSync(join(folder, name), content);
     const chooser = page.waitForFileChooser();
@@ -135,15 +111,15 @@ test('a project is handed over as a file, taken in by an empty server, and a bro
   await take('whole.json', text);
   await see(page, 'U2 Curva do Rio');
   await see(page, '60 of 107 · 1 redo · 1 owner’s call');
-  expect((await firstProject(server)).rollUp).toEqual(demo.rollUp);
-  const again = await (await fetch(`${server.url}/api/projects/${demo.projectId}/project.json`)).text();
+  expect((await firstProject(bare.server)).rollUp).toEqual(demo.rollUp);
+  const again = await (await fetch(`${bare.server.url}/api/projects/${demo.projectId}/project.json`)).text();
   expect(again).toBe(text);
   await page.close();
 }, 120_000);
 
 test('the loss sheet is saved by the browser, and a deleted project leaves the shelf and is put back', async () => {
-  const page = await open('demo');
-  const demo = await firstProject(server);
+  const { demo } = at;
+  const page = await at.open();
   await page.goto(`${demo.line}/losses`);
   // They stand above the key, and move it when they come.
   await see(page, 'dB mean');
@@ -161,8 +137,8 @@ test('the loss sheet is saved by the browser, and a deleted project leaves the s
 }, 120_000);
 
 test('a wide bench works by keyboard, beside the cord and the ledger', async () => {
-  const page = await open('demo', 'wide');
-  const demo = await firstProject(server);
+  const { demo } = at;
+  const page = await at.open({ size: 'wide' });
   await page.goto(demo.bench(3, 6));
   await see(page, 'Digits enter');
   await page.keyboard.type('4');

@@ -2,36 +2,44 @@
  * npm test: installs what is missing and runs every check; the last line counts them. `npm test -- core` runs what is about a part: core, server, app or e2e;
  * further words go to Jest, like `npm test -- e2e bench`.
  */
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensureInstalled, root, say } from './lib.mjs';
 
 const parts = ['core', 'server', 'app', 'e2e'];
 const wanted = process.argv.slice(2).filter((word) => parts.includes(word));
 const more = process.argv.slice(2).filter((word) => !parts.includes(word));
 const chosen = wanted.length > 0 ? wanted : parts;
+const needsServer = chosen.includes('e2e') || chosen.includes('server');
 
 ensureInstalled();
 const { ensureChromium } = await import('./chromium.mjs');
 const { ensurePostgres } = await import('./postgres.mjs');
 if (chosen.includes('e2e')) ensureChromium();
-if (chosen.includes('e2e') || chosen.includes('server')) ensurePostgres();
+if (needsServer) ensurePostgres();
 
 let passed = 0;
 let failed = 0;
+const began = Date.now();
+const seconds = (from) => Math.round((Date.now() - from) / 1000);
+const kept = join(root, '.cordel');
+mkdirSync(kept, { recursive: true });
 
 /** Runs a check, and shows what it printed when it is over. */
-function check([name, ...args]) {
-  const began = Date.now();
-  const child = spawn('npx', ['--no-install', ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+function check([name, command, ...args]) {
+  const from = Date.now();
+  const child = spawn(process.execPath, [join(root, 'node_modules', command), ...args], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let output = '';
   child.stdout.on('data', (text) => (output += text));
   child.stderr.on('data', (text) => (output += text));
   return new Promise((done) =>
     child.on('close', (status) => {
       if (status !== 0) say(output.trimEnd());
-      say(`${status === 0 ? 'ok' : 'FAILED'}  ${name} (${Math.round((Date.now() - began) / 1000)} s)`);
+      say(`${status === 0 ? 'ok' : 'FAILED'}  ${name} (${seconds(from)} s)`);
       if (status === 0) passed += 1;
       else failed += 1;
       done();
@@ -39,48 +47,83 @@ function check([name, ...args]) {
   );
 }
 
-// Two at a time: each has one thing to do after the other.
-const waiting = [
-  ...chosen.map((part) => [`types of ${part}`, 'tsc', '--noEmit', '-p', part]),
-  ['lint', 'eslint', '.', '--max-warnings', '0'],
-  ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
-  ['unused code and dependencies', 'knip', '--no-progress'],
+// What they found before is kept, and only what changed is looked at again.
+const cache = (name) => ['--cache', '--cache-strategy', 'content', '--cache-location', join(kept, name)];
+const checks = [
+  ['lint', 'eslint/bin/eslint.js', '.', '--max-warnings', '0', ...cache('eslint')],
+  ['format', 'prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.', ...cache('prettier')],
+  // The core's once, for all that stand on it: see `references` in the parts' tsconfig.json.
+  ['types', 'typescript-native/bin/tsc', '-b', ...chosen],
+  ['unused code and dependencies', 'knip/bin/knip.js', '--no-progress'],
 ];
-const work = async () => {
-  for (let next = waiting.shift(); next; next = waiting.shift()) await check(next);
-};
-await Promise.all([work(), work()]);
+/** One after the other, beside what else runs: that waits for itself often enough. */
+async function checkAll() {
+  for (const one of checks) await check(one);
+}
 
-const report = join(root, '.cordel', 'jest.json');
-mkdirSync(join(root, '.cordel'), { recursive: true });
-rmSync(report, { force: true });
-const projects = chosen.flatMap((part) => (part === 'server' ? ['server', 'server on PostgreSQL'] : [part]));
-const { status } = spawnSync(
-  'npx',
-  [
-    '--no-install',
-    'jest',
-    '--json',
-    `--outputFile=${report}`,
-    '--silent=false',
-    '--selectProjects',
-    ...projects,
-    ...(more.length > 0 ? ['--', ...more] : []),
-  ],
-  { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] },
-);
-try {
-  const { numPassedTests, numFailedTests, numFailedTestSuites, numPendingTests } = JSON.parse(
-    readFileSync(report, 'utf8'),
+/** Builds what the tests of server and journeys run on; Jest finds it done. */
+async function build() {
+  if (!needsServer) return;
+  const from = Date.now();
+  const { buildServer, exportApp } = await import('./build.mjs');
+  await buildServer();
+  await exportApp();
+  say(`ok  server and app are built (${seconds(from)} s)`);
+}
+
+const report = join(kept, 'jest.json');
+const expects = join(kept, 'expects');
+/** The tests themselves. Resolves with Jest's exit code. */
+function test() {
+  for (const file of [report, expects]) rmSync(file, { force: true });
+  const projects = chosen.flatMap((part) =>
+    part === 'server' ? ['server', 'server on PostgreSQL'] : [part],
   );
+  const args = ['--json', `--outputFile=${report}`, '--silent=false', '--selectProjects', ...projects];
+  const jest = join(root, 'node_modules/jest/bin/jest.js');
+  const child = spawn(process.execPath, [jest, ...args, ...(more.length > 0 ? ['--', ...more] : [])], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, CORDEL_EXPECTS: expects },
+  });
+  return new Promise((done) => child.on('close', done));
+}
+
+/** Counts what Jest reports, and says where the time went. */
+function count(status) {
+  let results;
+  try {
+    results = JSON.parse(readFileSync(report, 'utf8'));
+  } catch {
+    say('The tests did not run to their end.');
+    failed += 1;
+    return;
+  }
+  const { numPassedTests, numFailedTests, numFailedTestSuites, numPendingTests } = results;
   passed += numPassedTests;
   // A file that does not load has no failed test in it, and is a failure all the same.
   failed += numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0) + numPendingTests;
   if (status !== 0 && numFailedTests + numFailedTestSuites === 0) failed += 1;
-} catch {
-  say('The tests did not run to their end.');
-  failed += 1;
+  const calls = readFileSync(expects, 'utf8')
+    .split('\n')
+    .reduce((sum, line) => sum + Number(line), 0);
+  say(`${results.numTotalTests} tests called expect ${calls} times. The slowest files:`);
+  const times = results.testResults
+    .map(({ name, startTime, endTime }) => ({ name, took: (endTime - startTime) / 1000 }))
+    .sort((one, other) => other.took - one.took);
+  for (const { name, took } of times.slice(0, 10))
+    say(`${took.toFixed(1).padStart(7)} s  ${relative(root, name)}`);
 }
 
+const beside = checkAll();
+try {
+  await build();
+  count(await test());
+} catch (error) {
+  say(String(error));
+  failed += 1;
+}
+await beside;
+say(`${seconds(began)} s in all.`);
 say(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

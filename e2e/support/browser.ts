@@ -30,26 +30,28 @@ export function openBrowser(profile?: string): Promise<Browser> {
  */
 export async function openPage(
   browser: Browser,
-  {
-    size = 'phone',
-    light = 'day',
-    askForGear = false,
-  }: { size?: Size; light?: Light; askForGear?: boolean } = {},
+  how: Prepared = {},
 ): Promise<{ page: Page; troubles: string[] }> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
-  return { page, troubles: await preparePage(page, { size, light, askForGear }) };
+  return { page, troubles: await preparePage(page, how) };
+}
+
+export interface Prepared {
+  readonly size?: Size;
+  readonly light?: Light;
+  readonly askForGear?: boolean;
 }
 
 /** Makes a page one as `openPage` does, in a browser's own profile. Returns what will go wrong in it. */
-export async function preparePage(
-  page: Page,
-  {
-    size = 'phone',
-    light = 'day',
-    askForGear = false,
-  }: { size?: Size; light?: Light; askForGear?: boolean } = {},
-): Promise<string[]> {
+export async function preparePage(page: Page, how: Prepared = {}): Promise<string[]> {
+  const troubles = troublesOf(page);
+  await setUp(page, how);
+  return troubles;
+}
+
+/** What goes wrong in a page from now on. */
+export function troublesOf(page: Page): string[] {
   const troubles: string[] = [];
   page.on('pageerror', (error) => troubles.push(String(error)));
   page.on('console', (message) => {
@@ -60,6 +62,13 @@ export async function preparePage(
     )
       troubles.push(message.text());
   });
+  return troubles;
+}
+
+export async function setUp(
+  page: Page,
+  { size = 'phone', light = 'day', askForGear = false }: Prepared,
+): Promise<void> {
   await page.setViewport(sizes[size]);
   await setLight(page, light);
   if (!askForGear)
@@ -67,7 +76,6 @@ export async function preparePage(
       if (localStorage.getItem('askForGear') === null)
         localStorage.setItem('cordel.gear-tonight', JSON.stringify({ pickedAt: Date.now() }));
     });
-  return troubles;
 }
 
 /** What the device asks for: an open page of the app follows at once, without being loaded again. */

@@ -43,3 +43,13 @@ export const catchSaved = (page: Page) =>
       return make(blob);
     };
   });
+
+/** Waits until limits that were saved are kept: there is nothing left to save. Before that nothing says that they wait to be sent. */
+export const limitsKept = (page: Page) =>
+  page.waitForFunction(
+    () =>
+      [...document.querySelectorAll<HTMLElement>('[role=button][aria-disabled=true]')].some(
+        (button) => button.innerText === 'Save and judge again',
+      ),
+    { polling: 'raf' },
+  );

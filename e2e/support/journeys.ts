@@ -1,63 +1,117 @@
+import type { Fact, ProjectDefinition } from '@cordel/core';
 import type { Browser, Page } from 'puppeteer-core';
 import {
   bareFolder,
   dataFolder,
+  everyFact,
+  keepRows,
+  putBack,
   removeFolders,
+  request,
   startServer,
   type ServerProcess,
 } from '../../server/test/process';
-import { openBrowser, openPage, type Light, type Size } from './browser';
+import { openBrowser, type Prepared } from './browser';
+import { Device } from './deviceOfJourneys';
 import { firstProject } from './shelf';
 
+/** One for all journeys of a file, from the first that needs it. */
+let browser: Browser | null = null;
+/** Devices that nobody uses any more; see `Device`. */
+let free: Device[] = [];
+
 /**
- * What journeys through the demo stand on: a browser for the file, a server with fresh data for each journey (or, with `each` false, for the file), and
- * pages whose troubles fail the journey.
+ * What journeys through the demo stand on: a browser and a server for the file, with the demo's data put back before each journey (with `each` false: journeys leave
+ * each other's data alone), and pages whose troubles fail the journey.
+ * @param shelf with the demo on it, or nothing
  * @param site the closure at the site whose name starts so
+ * @param tonight the demo happens in the night of the test, made anew; else in its own, the same every day
  */
-/** @param tonight the demo happens in the night of the test, made anew; else in its own, the same every day */
 export function demoJourneys({
   site,
   each = true,
   tonight = false,
-}: { site?: string; each?: boolean; tonight?: boolean } = {}) {
-  let browser: Browser;
+  shelf = 'demo',
+}: { site?: string; each?: boolean; tonight?: boolean; shelf?: 'demo' | 'empty' } = {}) {
   let server: ServerProcess;
+  let running = true;
   let demo: Awaited<ReturnType<typeof firstProject>>;
-  const troubles: string[] = [];
-
-  const begin = async () => {
-    server = tonight
-      ? await startServer(bareFolder(), {}, undefined, ['--demo'])
-      : await startServer(dataFolder('demo'));
-    demo = await firstProject(server, site);
+  /** Nobody worked on the data since it was put back. */
+  let asKept = true;
+  let opened: Device[] = [];
+  /** Devices that stood at a splice since the data was put back. */
+  let stood: string[] = [];
+  const startAgain = async () => {
+    server = await startServer(server.folder, { PORT: new URL(server.url).port });
+    running = true;
   };
+
   beforeAll(async () => {
-    browser = await openBrowser();
-    if (!each) await begin();
+    const folder = tonight ? bareFolder() : dataFolder(shelf);
+    if (tonight) await (await startServer(folder, {}, undefined, ['--demo'])).stop();
+    if (each) keepRows(folder);
+    server = await startServer(folder);
+    if (shelf === 'demo') demo = await firstProject(server, site);
   }, 120_000);
   afterAll(async () => {
-    await browser.close();
-    if (!each) await server.stop();
+    await browser?.close();
+    browser = null;
+    free = [];
+    if (running) await server.stop();
     removeFolders();
+    // Nothing that a person does is a mistake of ours.
+    expect(server.output()).not.toContain('"level":"error"');
   });
-  if (each) beforeEach(begin, 60_000);
+  beforeEach(async () => {
+    if (!running) await startAgain();
+    if (!each || asKept) return;
+    putBack(server.folder, stood);
+    stood = [];
+    asKept = true;
+  }, 60_000);
   afterEach(async () => {
-    if (each) await server.stop();
-    expect(troubles.splice(0)).toEqual([]);
+    const devices = opened;
+    opened = [];
+    for (const device of devices) if (await device.clear(server.url)) free.push(device);
+    stood.push(...devices.flatMap((device) => [...device.stood]));
+    expect(devices.flatMap((device) => device.troubles)).toEqual([]);
   });
 
+  const project = () => `${server.url}/api/projects/${demo.projectId}`;
   return {
     get server() {
+      asKept = false;
       return server;
     },
+    /** The first project, with the addresses of its screens. */
     get demo() {
       return demo;
     },
-    /** A device of its own. */
-    async open(options: { size?: Size; light?: Light; askForGear?: boolean } = {}): Promise<Page> {
-      const opened = await openPage(browser, options);
-      opened.page.on('close', () => troubles.push(...opened.troubles));
-      return opened.page;
+    /** Its address at the server. */
+    get project() {
+      return project();
+    },
+    /** All that the server has recorded of it. */
+    facts: () => everyFact<Fact>(`${project()}/facts`),
+    /** The project as the server has it now. */
+    definition: async () => (await request<ProjectDefinition>(project())).body,
+    /** Ends the server at once, as a power cut would. */
+    async kill(): Promise<void> {
+      running = false;
+      await server.kill();
+    },
+    /** At the same address, with the same data. */
+    startAgain,
+    /**
+     * A device of its own.
+     * @param unused on which Cordel never was; else it has the application, and nothing that was entered
+     */
+    async open({ unused = false, ...how }: Prepared & { readonly unused?: boolean } = {}): Promise<Page> {
+      asKept = false;
+      browser ??= await openBrowser();
+      const device = (unused ? undefined : free.pop()) ?? (await Device.made(browser));
+      opened.push(device);
+      return device.take(how);
     },
   };
 }

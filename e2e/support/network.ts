@@ -12,6 +12,13 @@ function sessionOf(page: Page): Promise<CDPSession> {
   return session;
 }
 
+/** As if nothing of this had ever been done to the page. */
+export async function leaveNetworkAlone(page: Page): Promise<void> {
+  const session = sessions.get(page);
+  sessions.delete(page);
+  await (await session)?.detach();
+}
+
 export async function setOffline(page: Page, offline: boolean): Promise<void> {
   const session = await sessionOf(page);
   await session.send('Network.enable');

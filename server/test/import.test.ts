@@ -1,3 +1,4 @@
+import { times } from '../../core/test/times';
 import { projectFileParts } from '@cordel/core';
 import { randomUUID } from 'node:crypto';
 import { newProjectOn, type ProblemBody, oneServer } from './journey';
@@ -153,7 +154,8 @@ test('while a large file is taken in others are answered, its progress is told, 
 test('an import that is cut short by kill -9 leaves nothing behind, and the file can be taken in again', async () => {
   const folder = dataFolder('empty');
   const first = await startServer(folder);
-  const file = await fileOf(5000, 40);
+  const count = times(2000, 5000);
+  const file = await fileOf(count, 40);
   const response = await fetch(`${first.url}/api/import`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json', Accept: 'application/x-ndjson' },
@@ -173,6 +175,6 @@ test('an import that is cut short by kill -9 leaves nothing behind, and the file
   expect((await request(url)).status).toBe(404);
   expect((await request<{ shelf: unknown[] }>(`${second.url}/api/projects`)).body.shelf).toEqual([]);
   expect((await request(`${second.url}/api/import`, 'POST', file.text)).status).toBe(201);
-  expect(await everyFact(`${url}/facts`)).toHaveLength(5000);
+  expect(await everyFact(`${url}/facts`)).toHaveLength(count);
   await second.stop();
 }, 120_000);

@@ -106,6 +106,47 @@ export function execute(folder: string, statements: string): void {
   );
 }
 
+/** Keeps what stands in a folder's database beside it, in a schema of its own, for `putBack`; on PostgreSQL only, before a server works on it. */
+export function keepRows(folder: string): void {
+  psql(
+    databaseUrlOf(folder),
+    `create schema kept;
+     do $$ declare name text; begin
+       for name in select tablename from pg_tables where schemaname = 'public' loop
+         execute format('create table kept.%1$I as table public.%1$I', name);
+       end loop;
+     end $$;`,
+  );
+}
+
+/**
+ * Puts those rows back while a server works on the database. What it holds in its memory follows: its sums are of an older revision, and what readers know is of
+ * another database.
+ * @param devices stood at a splice, which nobody does any more
+ */
+export function putBack(folder: string, devices: readonly string[]): void {
+  psql(
+    databaseUrlOf(folder),
+    `set client_min_messages = error;
+     begin;
+     set local session_replication_role = replica;
+     do $$ declare name text; begin
+       for name in select tablename from pg_tables where schemaname = 'kept' loop
+         execute format('truncate public.%1$I cascade', name);
+       end loop;
+       for name in select tablename from pg_tables where schemaname = 'kept' loop
+         execute format('insert into public.%1$I select * from kept.%1$I', name);
+       end loop;
+     end $$;
+     update line_project set revision = (extract(epoch from clock_timestamp()) * 1000)::bigint;
+     update database_identity set epoch = gen_random_uuid();
+     select pg_notify('cordel', json_build_object('about', 'presence', 'closureId', closure.id, 'device', device,
+       'by', null, 'spliceId', null)::text)
+     from plan_closure as closure, unnest(array[${devices.map((one) => `'${one}'`).join()}]::text[]) as device;
+     commit;`,
+  );
+}
+
 export function removeFolders(): void {
   for (const folder of folders.splice(0)) rmSync(folder, { recursive: true, force: true });
   for (const name of databases.values()) psql('postgres', `drop database if exists ${name} with (force)`);

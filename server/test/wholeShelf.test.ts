@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import sharp from 'sharp';
+import { times } from '../../core/test/times';
 import { allOf, newProjectOn, type ProblemBody } from './journey';
 import { makeAttempt } from './makeProject';
 import { dataFolder, postgres, removeFolders, request, startServer, type ServerProcess } from './process';
@@ -151,17 +152,21 @@ test('who goes away before the backup is made, and a server that is killed while
   if (!postgres) expect(leftOver(folder)).toEqual([]);
 }, 120_000);
 
-test('a server that is killed while it reads one in is empty after, and reads it then', async () => {
-  const file = await backupOf(first);
-  const folder = dataFolder('empty');
-  const second = await startServer(folder);
-  restore(second, file).catch(() => undefined);
-  while (leftOver(folder).length === 0) await new Promise((go) => setTimeout(go, 1));
-  // Somewhere in the middle of it; what follows holds wherever that is.
-  await new Promise((go) => setTimeout(go, 120));
-  await second.kill();
-  const third = await start(folder);
-  const { body } = await request<{ shelf: unknown[] }>(`${third.url}/api/projects`);
-  if (body.shelf.length === 0) expect((await restore(third, file)).status).toBe(201);
-  expect(await allOf(third.url)).toEqual(await allOf(first.url));
-}, 120_000);
+test.each(Array.from({ length: times(1, 12) }, (_, round) => 120 + 60 * round))(
+  'a server that is killed while it reads one in (%i ms) is empty after, and reads it then',
+  async (moment) => {
+    const file = await backupOf(first);
+    const folder = dataFolder('empty');
+    const second = await startServer(folder);
+    restore(second, file).catch(() => undefined);
+    while (leftOver(folder).length === 0) await new Promise((go) => setTimeout(go, 1));
+    // Somewhere in the middle of it; what follows holds wherever that is.
+    await new Promise((go) => setTimeout(go, moment));
+    await second.kill();
+    const third = await start(folder);
+    const { body } = await request<{ shelf: unknown[] }>(`${third.url}/api/projects`);
+    if (body.shelf.length === 0) expect((await restore(third, file)).status).toBe(201);
+    expect(await allOf(third.url)).toEqual(await allOf(first.url));
+  },
+  120_000,
+);

@@ -40,7 +40,7 @@ export function keptKeys(start: string): string[] {
 }
 
 /** One preference or value of this device. */
-interface StoredValue<T> {
+export interface StoredValue<T> {
   readonly get: () => T;
   /** Kept, and told to every screen that shows it. */
   readonly set: (next: T) => void;

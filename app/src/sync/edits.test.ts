@@ -2,6 +2,7 @@ import '../../test/indexedDb';
 import type { Closure } from '@cordel/core';
 import { lineOf, settingsOf, withEdits, type DocumentEdit, type SettingsDocument } from '@cordel/core/edits';
 import fc from 'fast-check';
+import { times } from '../../../core/test/times';
 import { IDBFactory } from 'fake-indexeddb';
 import { DocumentServer } from '../../test/documentServer';
 import { TestServer } from '../../test/factServer';
@@ -424,6 +425,6 @@ test('any order of edits, sends, lost answers and restarts on two devices ends t
         devices[name].engine.stop();
       }
     }),
-    { numRuns: 150 },
+    { numRuns: times(60, 2000) },
   );
 }, 120_000);

@@ -1,6 +1,7 @@
 import '../../test/indexedDb';
 import { buildLedger, type Fact } from '@cordel/core';
 import fc from 'fast-check';
+import { times } from '../../../core/test/times';
 import { IDBFactory } from 'fake-indexeddb';
 import { TestServer, Unreachable } from '../../test/factServer';
 import { surroundings } from '../../test/engine';
@@ -219,6 +220,6 @@ test('ends in the same on both devices and the server', async () => {
         }
       });
     }),
-    { numRuns: 300 },
+    { numRuns: times(100, 3000) },
   );
 }, 120_000);

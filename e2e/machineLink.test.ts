@@ -1,8 +1,8 @@
 import { linkConformance, type MachineEvent, type StandInCommand } from '@cordel/core/machine';
 import { randomUUID } from 'node:crypto';
-import { LinkLost, serverLink } from '../../app/src/data/machine/serverLink';
-import type { ProblemBody } from './journey';
-import { dataFolder, removeFolders, request, startServer, type ServerProcess } from './process';
+import { LinkLost, serverLink } from '../app/src/data/machine/serverLink';
+import type { ProblemBody } from '../server/test/journey';
+import { dataFolder, removeFolders, request, startServer, type ServerProcess } from '../server/test/process';
 
 /** Simulated splicing machines over real HTTP and server-sent events. */
 

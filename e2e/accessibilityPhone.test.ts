@@ -1,4 +1,0 @@
-import { axeOn } from './support/screens';
-
-/** axe on every screen of a phone. */
-axeOn('phone');

@@ -1,0 +1,4 @@
+import { lookAt } from './support/look';
+import { machineScreens } from './support/screens/machine';
+
+lookAt(machineScreens);

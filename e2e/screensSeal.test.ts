@@ -1,0 +1,4 @@
+import { lookAt } from './support/look';
+import { sealScreens } from './support/screens/seal';
+
+lookAt(sealScreens);

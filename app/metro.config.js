@@ -1,4 +1,3 @@
-const { mkdirSync, readFileSync, writeFileSync } = require('node:fs');
 const { join } = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
 
@@ -9,25 +8,8 @@ const unused =
   /[\\/](locales[\\/]index|compile|from-json-schema|json-schema-processors|json-schema-generator)(\.c?js)?$/;
 const methods = /[\\/]to-json-schema(\.c?js)?$/;
 const ours = (name) => ({ type: 'sourceFile', filePath: join(__dirname, name) });
-/**
- * The icons that are used, by themselves: to read 7 000 to leave out all but these took a third of an export. Tree shaking would leave the same.
- */
-function usedIcons() {
-  const used = new Set(readFileSync(join(__dirname, 'src/ui/Icon.tsx'), 'utf8').match(/\bmdi[A-Z]\w+/g));
-  const lines = readFileSync(require.resolve('@mdi/js/mdi.js'), 'utf8').split('\n');
-  const kept = lines.filter((line) => used.has(/^export var (\w+) =/.exec(line)?.[1]));
-  if (kept.length !== used.size) throw new Error('Icon.tsx names an icon that @mdi/js does not have.');
-  const folder = join(__dirname, '.expo');
-  mkdirSync(folder, { recursive: true });
-  const file = join(folder, 'usedIcons.js');
-  writeFileSync(file, `${kept.join('\n')}\n`);
-  return file;
-}
-const icons = usedIcons();
-
 config.resolver.resolveRequest = (context, name, platform) => {
   const from = context.originModulePath;
-  if (name === '@mdi/js') return { type: 'sourceFile', filePath: icons };
   if (/[\\/]zod[\\/]/.test(from)) {
     if (unused.test(name)) return { type: 'empty' };
     if (methods.test(name)) return ours('withoutJsonSchema.js');

@@ -121,7 +121,8 @@ test('a reading that the server will not take counts in no sum, is told, and wai
 }, 60_000);
 
 test('with no room on the device what the server has is shown, a reading is refused in sight, and nothing is shown as recorded', async () => {
-  const page = await at.open();
+  // One that has room for nothing more from its first page on.
+  const page = await at.open({ unused: true });
   const devtools = await page.createCDPSession();
   const { origin } = new URL(at.server.url);
   await devtools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1000 });

@@ -423,9 +423,7 @@ describe('labels', () => {
       'from Moinho, to U2 Curva do Rio',
     ])
       expect(pages[0]).toContain(text);
-    expect((await pdfOf('labels', `?closure=${u1}&size=a4-24&skip=20`)).pages).toHaveLength(
-      2,
-    );
+    expect((await pdfOf('labels', `?closure=${u1}&size=a4-24&skip=20`)).pages).toHaveLength(2);
     expect((await pdfOf('labels', `?closure=${u1}&size=roll-50`)).pages).toHaveLength(8);
     expect((await request(`${project}/record/labels?size=poster`)).status).toBe(400);
   }, 30_000);

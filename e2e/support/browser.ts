@@ -1,5 +1,7 @@
 import { launch, TimeoutError, type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 
+import browserArguments from './chromium.json';
+
 const sizes = {
   phone: { width: 390, height: 844, isMobile: true, hasTouch: true },
   wide: { width: 1280, height: 800 },
@@ -12,15 +14,7 @@ export function openBrowser(profile?: string): Promise<Browser> {
   return launch({
     ...(profile ? { userDataDir: profile } : {}),
     executablePath: (profile ? process.env.CHROMIUM_WHOLE : process.env.CHROMIUM) ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
+    args: browserArguments,
   });
 }
 

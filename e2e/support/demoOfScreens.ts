@@ -1,12 +1,7 @@
 import { planClosure, runsOf } from '@cordel/core';
-import {
-  dataFolder,
-  removeFolders,
-  request,
-  startServer,
-  type ServerProcess,
-} from '../../server/test/process';
+import { dataFolder, removeFolders, request, type ServerProcess } from '../../server/test/process';
 import { makePhoto } from './camera';
+import { startServerOfWorker } from './devices';
 import { nightsToCome } from './nightsToCome';
 import { firstProject } from './shelf';
 
@@ -33,7 +28,7 @@ export const shown = {
 /** A server with all of it, for a file that looks at screens. */
 export function demoOfScreens() {
   beforeAll(async () => {
-    server = await startServer(dataFolder('demo'));
+    server = await startServerOfWorker(dataFolder('demo'));
     demo = await firstProject(server);
     // The ribbon in the fourth holder was looked at; the one in the third is still to be asked about.
     const closure = demo.definition.closures.find(({ id }) => id === demo.closureId)!;

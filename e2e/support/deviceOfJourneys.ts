@@ -4,6 +4,7 @@ import { leaveNetworkAlone } from './network';
 
 /** Where Cordel is not, in the browser's process for this server. */
 const atRest = '/api/health';
+const soon = { timeout: 10_000 };
 
 /**
  * A device that one journey after the other uses, in the same page: a new one has to read and compile the application first, which takes longer than many a
@@ -23,7 +24,7 @@ export class Device {
   /** Identifiers of what runs in each document of the journey. */
   private scripts: string[] = [];
 
-  private constructor(private readonly page: Page) {
+  constructor(private readonly page: Page) {
     this.heard = troublesOf(page);
     page.on('request', (request) => {
       if (request.method() === 'GET') return;
@@ -65,21 +66,29 @@ export class Device {
     try {
       await leaveNetworkAlone(this.page);
       await this.leave();
-      if (!this.page.url().startsWith(server)) await this.page.goto(server + atRest);
+      if (!this.page.url().startsWith(server)) await this.page.goto(server + atRest, soon);
       for (const page of await context.pages()) if (page !== this.page) await page.close();
       for (const script of this.scripts.splice(0))
         await this.page.removeScriptToEvaluateOnNewDocument(script);
       await this.page.emulateMediaType();
-      await this.page.evaluate(removeEntered);
+      if (!(await this.page.evaluate(removeEntered))) throw new Error('What was kept is shut.');
       const devtools = await this.page.createCDPSession();
       await devtools.send('Page.resetNavigationHistory');
       await devtools.detach();
       return true;
     } catch {
-      // The server is gone, or the page.
-      await context.close().catch(() => undefined);
+      await this.discard();
       return false;
     }
+  }
+
+  /** Where its server or its page is gone. */
+  async discard(): Promise<void> {
+    this.troublesUntilLeft ??= [...this.heard];
+    await this.page
+      .browserContext()
+      .close()
+      .catch(() => undefined);
   }
 
   /** Goes away from Cordel, when nothing is on its way to the server any more. */
@@ -89,12 +98,15 @@ export class Device {
     this.troublesUntilLeft ??= [...this.heard];
     const { origin } = new URL(this.page.url());
     // Where no server is, or the page was on its way to another address itself.
-    await this.page.goto(origin + atRest).catch(() => this.page.goto('about:blank'));
+    await this.page.goto(origin + atRest, soon).catch(() => this.page.goto('about:blank', soon));
   }
 }
 
-/** What the page's document runs. The databases themselves stay: one that is being made when its page goes away may be shut to the next page for long. */
-async function removeEntered(): Promise<void> {
+/**
+ * What the page's document runs. The databases themselves stay: one that is being made when its page goes away may be shut to the next page for long; then it gives
+ * up, and false.
+ */
+async function removeEntered(): Promise<boolean> {
   sessionStorage.clear();
   localStorage.clear();
   // A file that another application handed over.
@@ -104,13 +116,18 @@ async function removeEntered(): Promise<void> {
       request.addEventListener(event, go);
       request.addEventListener('error', () => fail(request.error));
     });
-  for (const { name } of await indexedDB.databases()) {
-    const opened = indexedDB.open(name!);
-    await done(opened, 'success');
-    const database = opened.result;
-    const work = database.transaction([...database.objectStoreNames], 'readwrite');
-    for (const store of database.objectStoreNames) work.objectStore(store).clear();
-    await done(work, 'complete');
-    database.close();
-  }
+  const removed = async () => {
+    for (const { name } of await indexedDB.databases()) {
+      const opened = indexedDB.open(name!);
+      await done(opened, 'success');
+      const database = opened.result;
+      const work = database.transaction([...database.objectStoreNames], 'readwrite');
+      for (const store of database.objectStoreNames) work.objectStore(store).clear();
+      await done(work, 'complete');
+      database.close();
+    }
+    return true;
+  };
+  const late = new Promise<boolean>((go) => setTimeout(() => go(false), 10_000));
+  return Promise.race([removed(), late]);
 }

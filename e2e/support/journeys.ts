@@ -1,5 +1,5 @@
 import type { Fact, ProjectDefinition } from '@cordel/core';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import {
   bareFolder,
   dataFolder,
@@ -11,14 +11,10 @@ import {
   startServer,
   type ServerProcess,
 } from '../../server/test/process';
-import { openBrowser, type Prepared } from './browser';
-import { Device } from './deviceOfJourneys';
+import type { Prepared } from './browser';
+import type { Device } from './deviceOfJourneys';
+import { giveBack, leaveBrowser, startServerOfWorker, takeDevice } from './devices';
 import { firstProject } from './shelf';
-
-/** One for all journeys of a file, from the first that needs it. */
-let browser: Browser | null = null;
-/** Devices that nobody uses any more; see `Device`. */
-let free: Device[] = [];
 
 /**
  * What journeys through the demo stand on: a browser and a server for the file, with the demo's data put back before each journey (with `each` false: journeys leave
@@ -50,13 +46,11 @@ export function demoJourneys({
     const folder = tonight ? bareFolder() : dataFolder(shelf);
     if (tonight) await (await startServer(folder, {}, undefined, ['--demo'])).stop();
     if (each) keepRows(folder);
-    server = await startServer(folder);
+    server = await startServerOfWorker(folder);
     if (shelf === 'demo') demo = await firstProject(server, site);
   }, 120_000);
   afterAll(async () => {
-    await browser?.close();
-    browser = null;
-    free = [];
+    await leaveBrowser();
     if (running) await server.stop();
     removeFolders();
     // Nothing that a person does is a mistake of ours.
@@ -72,10 +66,13 @@ export function demoJourneys({
   afterEach(async () => {
     const devices = opened;
     opened = [];
-    for (const device of devices) if (await device.clear(server.url)) free.push(device);
+    for (const device of devices) {
+      if (running) await giveBack(device, server.url);
+      else await device.discard();
+    }
     stood.push(...devices.flatMap((device) => [...device.stood]));
     expect(devices.flatMap((device) => device.troubles)).toEqual([]);
-  });
+  }, 60_000);
 
   const project = () => `${server.url}/api/projects/${demo.projectId}`;
   return {
@@ -108,8 +105,7 @@ export function demoJourneys({
      */
     async open({ unused = false, ...how }: Prepared & { readonly unused?: boolean } = {}): Promise<Page> {
       asKept = false;
-      browser ??= await openBrowser();
-      const device = (unused ? undefined : free.pop()) ?? (await Device.made(browser));
+      const device = await takeDevice(unused);
       opened.push(device);
       return device.take(how);
     },

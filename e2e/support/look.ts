@@ -1,7 +1,9 @@
 import axe from 'axe-core';
-import type { Browser, Page } from 'puppeteer-core';
-import { openBrowser, openPage, see, setLight } from './browser';
-import { demoOfScreens } from './demoOfScreens';
+import type { Page } from 'puppeteer-core';
+import { see, setLight } from './browser';
+import { demoOfScreens, shown } from './demoOfScreens';
+import type { Device } from './deviceOfJourneys';
+import { giveBack, leaveBrowser, takeDevice } from './devices';
 import { asideOn, type ScreenAt } from './screens/screenAt';
 
 /** Looks at every screen on a phone and on a laptop: axe by day, its colors by night, and whether text at 200 % loses anything to the side. */
@@ -46,16 +48,19 @@ const everythingSerious: axe.RunOptions = {
 const colors: axe.RunOptions = { runOnly: { type: 'rule', values: ['color-contrast'] } };
 
 export function lookAt(screens: readonly ScreenAt[]): void {
-  demoOfScreens();
-  let browser: Browser;
+  let device: Device;
   let page: Page;
   beforeAll(async () => {
-    browser = await openBrowser();
-    // One page for all of them, so that the app's script is read once and not for each.
-    ({ page } = await openPage(browser));
+    device = await takeDevice(false);
+    page = await device.take({});
     await page.evaluateOnNewDocument(axe.source);
   }, 60_000);
-  afterAll(() => browser.close());
+  afterAll(async () => {
+    await giveBack(device, shown.server.url);
+    await leaveBrowser();
+  });
+  // After what stands above, which needs its server until the end.
+  demoOfScreens();
 
   test.each(screens)(
     '$name has no serious problem, on phone and laptop, by day and by night, and loses nothing to the side at 200 %',

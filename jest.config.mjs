@@ -75,8 +75,8 @@ export default {
       rootDir: 'e2e',
       ...plain,
       ...onPostgres,
-      globalSetup: '<rootDir>/../scripts/prepareJourneys.mjs',
-      globalTeardown: '<rootDir>/../scripts/endJourneys.mjs',
+      globalSetup: '<rootDir>/support/prepareJourneys.mjs',
+      globalTeardown: '<rootDir>/support/endJourneys.mjs',
     },
   ],
 };

@@ -5,7 +5,7 @@ import { openBrowser } from './browser';
 import { Device } from './deviceOfJourneys';
 
 /**
- * Devices for the journeys of all files that one worker of this run goes through: in a browser that scripts/prepareJourneys.mjs began, at an address that each file's
+ * Devices for the journeys of all files that one worker of this run goes through: in a browser that prepareJourneys.mjs began, at an address that each file's
  * server takes over from the one before. So the application is on them, read and compiled, which takes as long as several journeys.
  */
 

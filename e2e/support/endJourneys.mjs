@@ -1,4 +1,4 @@
-import endPostgres from './endPostgres.mjs';
+import endPostgres from '../../scripts/endPostgres.mjs';
 
 /** Ends the browsers and the cluster of the journeys. */
 export default async function endJourneys() {

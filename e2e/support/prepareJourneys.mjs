@@ -1,18 +1,13 @@
 /** What journeys need: a PostgreSQL cluster with the demo, and a browser for each worker, for all files that it goes through. */
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { join } from 'node:path';
-import { ensureChromium } from './chromium.mjs';
-import { root } from './lib.mjs';
-import preparePostgres from './preparePostgres.mjs';
-
-const require = createRequire(join(root, 'e2e/package.json'));
+import { launch } from 'puppeteer-core';
+import { ensureChromium } from '../../scripts/chromium.mjs';
+import preparePostgres from '../../scripts/preparePostgres.mjs';
 
 export default async function prepareJourneys({ maxWorkers }) {
   await preparePostgres();
   ensureChromium();
-  const { launch } = require('puppeteer-core');
-  const args = JSON.parse(readFileSync(join(root, 'e2e/support/chromium.json'), 'utf8'));
+  const args = JSON.parse(readFileSync(new URL('chromium.json', import.meta.url), 'utf8'));
   globalThis.cordelBrowsers = await Promise.all(
     Array.from({ length: maxWorkers }, () => launch({ executablePath: process.env.CHROMIUM, args })),
   );

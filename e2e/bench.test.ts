@@ -1,5 +1,5 @@
 import type { Page } from 'puppeteer-core';
-import { fill, padKey, press, see, seeGone } from './support/browser';
+import { fill, padKey, patience, press, see, seeGone } from './support/browser';
 import { demoJourneys } from './support/journeys';
 import { firstProject } from './support/shelf';
 
@@ -166,7 +166,7 @@ test('every screen opens with no network, also after a reload: the application i
   await see(page, 'Tray mean');
   // It keeps itself once the first screen stands, and takes over the open page.
   await page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated', {
-    timeout: 30_000,
+    timeout: patience,
   });
   await at.kill();
   // The bench with everything on it is one piece, and a page that was never opened is there too.

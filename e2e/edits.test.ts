@@ -2,7 +2,7 @@ import type { ProjectDefinition } from '@cordel/core';
 import type { Gear } from '@cordel/core/gear';
 import type { Page } from 'puppeteer-core';
 import { request } from '../server/test/process';
-import { fill, press, see, seeGone } from './support/browser';
+import { fill, patience, press, see, seeGone } from './support/browser';
 import { demoJourneys } from './support/journeys';
 
 /** Two people edit the same thing: what is typed stays, somebody else's save is told beside it, and the newer one is shown when the person wants it. */
@@ -213,7 +213,7 @@ test('what is typed stays when the page fetches what somebody else saved, and th
         'Somebody else saved these settings meanwhile. What you typed is still here.',
       );
     },
-    { polling: 200, timeout: 20_000 },
+    { polling: 200, timeout: patience },
   );
   expect(await valueOf(page, 'Tries, before it is the owner’s call')).toBe('7');
   await press(page, 'Show the newer ones');

@@ -8,7 +8,7 @@ import { firstProject } from './support/shelf';
 
 /** The bench without hands: a machine is listened to, and only what is certain is taken by itself. */
 
-const at = demoJourneys();
+const at = demoJourneys({ movable: true });
 
 declare global {
   interface Window {
@@ -111,10 +111,13 @@ test('the link drops in the middle of a ribbon: it is said, the reading comes af
   const board = (text: string) => see(page, text);
 
   await press(page, /^Lay in/);
+  await board('Looks at the ends');
+  at.passHalfMinute();
   await press(page, /^Fuse/);
   await board('Arc');
   way.cut();
   await board('Link lost');
+  at.passHalfMinute();
   await isDone();
   way.mend();
   await see(page, 'was made while nobody listened; its fibers were laid in at tray 5, slot 9.');
@@ -125,6 +128,8 @@ test('the link drops in the middle of a ribbon: it is said, the reading comes af
   await press(page, 'BL BL: blue left, blue right');
   await press(page, /^Take out/);
   await press(page, /^Lay in/);
+  await board('Looks at the ends');
+  at.passHalfMinute();
   await press(page, /^Fuse/);
   await board('Arc');
   way.cut();
@@ -135,6 +140,7 @@ test('the link drops in the middle of a ribbon: it is said, the reading comes af
     await press(page, padKey(fiber === 7 ? 3 : 2));
   }
   await see(page, 'Tray 5 · slot 11', 'head');
+  at.passHalfMinute();
   await isDone();
   way.mend();
   await see(page, 'was made while nobody listened; its fibers were laid in at tray 5, slot 10.');

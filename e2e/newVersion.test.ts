@@ -8,7 +8,7 @@ import {
   startServer,
   type ServerProcess,
 } from '../server/test/process';
-import { fill, openBrowser, openPage, padKey, press, see, seeGone } from './support/browser';
+import { fill, openBrowser, openPage, padKey, patience, press, see, seeGone } from './support/browser';
 import { onDevice } from './support/device';
 import { newerBuild } from './support/newerBuild';
 import { firstProject } from './support/shelf';
@@ -44,7 +44,7 @@ async function become(installation?: string): Promise<void> {
 const newest = () =>
   page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.waiting != null, {
     polling: 200,
-    timeout: 30_000,
+    timeout: patience,
   });
 
 test('an older application records on a newer server, is renewed when nobody enters anything, and a newer one records on an older server', async () => {

@@ -2,7 +2,7 @@ import type { NightsSetup, ProjectDefinition } from '@cordel/core';
 import type { Page } from 'puppeteer-core';
 import { request } from '../server/test/process';
 import { catchSaved } from './support/device';
-import { fill, press, see, seeGone } from './support/browser';
+import { fill, patience, press, see, seeGone } from './support/browser';
 import { demoJourneys } from './support/journeys';
 import { setOffline } from './support/network';
 
@@ -183,7 +183,7 @@ test('wide: a closure is moved by keys from one crew to the other, with no netwo
     page.waitForFunction(
       (wanted) =>
         [...document.querySelectorAll('[aria-live]')].some((one) => one.textContent!.includes(wanted)),
-      { polling: 'raf', timeout: 20_000 },
+      { polling: 'raf', timeout: patience },
       words,
     );
   await said(`T1 Escola is over ${second}, ${own}.`);

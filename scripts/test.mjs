@@ -3,7 +3,7 @@
  * further words go to Jest, like `npm test -- e2e bench`.
  */
 import { spawn } from 'node:child_process';
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { ensureInstalled, root, say } from './lib.mjs';
 
@@ -56,12 +56,12 @@ const checks = [
   ['types', 'typescript-native/bin/tsc', '-b', ...chosen],
   ['unused code and dependencies', 'knip/bin/knip.js', '--no-progress'],
 ];
-/** One after the other, beside what else runs: that waits for itself often enough. */
+/** One after the other. */
 async function checkAll() {
   for (const one of checks) await check(one);
 }
 
-/** Builds what the tests of server and journeys run on; Jest finds it done. */
+/** Builds what the tests of server and journeys run on, which find it done. */
 async function build() {
   if (!needsServer) return;
   const from = Date.now();
@@ -71,59 +71,82 @@ async function build() {
   say(`ok  server and app are built (${seconds(from)} s)`);
 }
 
-const report = join(kept, 'jest.json');
 const expects = join(kept, 'expects');
-/** The tests themselves. Resolves with Jest's exit code. */
-function test() {
-  for (const file of [report, expects]) rmSync(file, { force: true });
-  const projects = chosen.flatMap((part) =>
-    part === 'server' ? ['server', 'server on PostgreSQL'] : [part],
-  );
-  const args = ['--json', `--outputFile=${report}`, '--silent=false', '--selectProjects', ...projects];
-  const jest = join(root, 'node_modules/jest/bin/jest.js');
-  const child = spawn(process.execPath, [jest, ...args, ...(more.length > 0 ? ['--', ...more] : [])], {
+const reportOf = (name) => join(kept, `jest-${name}.json`);
+
+/** Runs the tests of these parts, as far as they are chosen. Resolves with what Jest reports of them. */
+async function test(name, those, ...args) {
+  const projects = those
+    .filter((part) => chosen.includes(part))
+    .flatMap((part) => (part === 'server' ? ['server', 'server on PostgreSQL'] : [part]));
+  if (projects.length === 0) return { status: 0 };
+  const report = reportOf(name);
+  rmSync(report, { force: true });
+  const given = [
+    '--json',
+    `--outputFile=${report}`,
+    '--silent=false',
+    ...args,
+    '--selectProjects',
+    ...projects,
+  ];
+  // Further words may be about the other parts only.
+  const files = more.length > 0 ? ['--passWithNoTests', '--', ...more] : [];
+  const child = spawn(process.execPath, [join(root, 'node_modules/jest/bin/jest.js'), ...given, ...files], {
     cwd: root,
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, CORDEL_EXPECTS: expects },
   });
-  return new Promise((done) => child.on('close', done));
+  const status = await new Promise((done) => child.on('close', done));
+  return { status, results: existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : undefined };
 }
 
-/** Counts what Jest reports, and says where the time went. */
-function count(status) {
-  let results;
-  try {
-    results = JSON.parse(readFileSync(report, 'utf8'));
-  } catch {
-    say('The tests did not run to their end.');
+/** Counts what Jest reported, and says where the time went. */
+function count(runs) {
+  for (const { status, results } of runs) {
+    if (!results) {
+      if (status === 0) continue;
+      say('The tests did not run to their end.');
+      failed += 1;
+      continue;
+    }
+    const { numPassedTests, numFailedTests, numFailedTestSuites, numPendingTests } = results;
+    passed += numPassedTests;
+    // A file that does not load has no failed test in it, and is a failure all the same.
+    failed += numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0) + numPendingTests;
+    if (status !== 0 && numFailedTests + numFailedTestSuites === 0) failed += 1;
+  }
+  const all = runs.flatMap(({ results }) => results ?? []);
+  const tests = all.reduce((sum, { numTotalTests }) => sum + numTotalTests, 0);
+  if (tests === 0) {
+    say('No test was run.');
     failed += 1;
     return;
   }
-  const { numPassedTests, numFailedTests, numFailedTestSuites, numPendingTests } = results;
-  passed += numPassedTests;
-  // A file that does not load has no failed test in it, and is a failure all the same.
-  failed += numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0) + numPendingTests;
-  if (status !== 0 && numFailedTests + numFailedTestSuites === 0) failed += 1;
   const calls = readFileSync(expects, 'utf8')
     .split('\n')
     .reduce((sum, line) => sum + Number(line), 0);
-  say(`${results.numTotalTests} tests called expect ${calls} times. The slowest files:`);
-  const times = results.testResults
+  say(`${tests} tests called expect ${calls} times. The slowest files:`);
+  const times = all
+    .flatMap(({ testResults }) => testResults)
     .map(({ name, startTime, endTime }) => ({ name, took: (endTime - startTime) / 1000 }))
     .sort((one, other) => other.took - one.took);
   for (const { name, took } of times.slice(0, 10))
     say(`${took.toFixed(1).padStart(7)} s  ${relative(root, name)}`);
 }
 
-const beside = checkAll();
+rmSync(expects, { force: true });
 try {
-  await build();
-  count(await test());
+  // The build has one core to itself, and what stands on nothing that is built has the other.
+  const [, early] = await Promise.all([
+    build(),
+    checkAll().then(() => test('early', ['core', 'app'], ...(needsServer ? ['--maxWorkers=2'] : []))),
+  ]);
+  count([early, await test('late', ['server', 'e2e'])]);
 } catch (error) {
   say(String(error));
   failed += 1;
 }
-await beside;
 say(`${seconds(began)} s in all.`);
 say(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -2,6 +2,9 @@ import { launch, TimeoutError, type Browser, type ElementHandle, type Page } fro
 
 import browserArguments from './chromium.json';
 
+/** How long a journey looks for something before it fails: on a machine that does much else, what takes a moment takes many. */
+export const patience = 40_000;
+
 const sizes = {
   phone: { width: 390, height: 844, isMobile: true, hasTouch: true },
   wide: { width: 1280, height: 800 },
@@ -134,7 +137,7 @@ export async function press(
       window.aim = aim;
       return found;
     },
-    { polling: 'raf', timeout: 20_000 },
+    { polling: 'raf', timeout: patience },
     typeof name === 'string' ? name : name.source,
     typeof name === 'string',
     role ?? null,
@@ -244,7 +247,7 @@ async function waitForText(
         const escaped = exact ? start + pattern.replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : pattern;
         return new RegExp(escaped).test(words) === wanted;
       },
-      { polling: 'raf', timeout: 20_000 },
+      { polling: 'raf', timeout: patience },
       typeof text === 'string' ? text : text.source,
       typeof text === 'string',
       place,

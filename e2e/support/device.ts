@@ -1,4 +1,5 @@
 import type { Page } from 'puppeteer-core';
+import { patience } from './browser';
 
 /** What a journey asks of the device itself. */
 
@@ -11,7 +12,9 @@ declare global {
 
 /** Waits until the application is on the device, so that it opens with no network. */
 export const onDevice = (page: Page) =>
-  page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated', { timeout: 30_000 });
+  page.waitForFunction(() => navigator.serviceWorker.controller?.state === 'activated', {
+    timeout: patience,
+  });
 
 /** Waits until so many documents whose keys have this part are on the disk of the device. */
 export const documentsKept = (page: Page, part: string, least: number, most: number) =>
@@ -28,7 +31,7 @@ export const documentsKept = (page: Page, part: string, least: number, most: num
           };
         };
       }),
-    { polling: 200, timeout: 20_000 },
+    { polling: 200, timeout: patience },
     part,
     least,
     most,

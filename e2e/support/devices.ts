@@ -17,10 +17,13 @@ let browser: Browser | null = null;
 let free: Device[] = [];
 
 /** A server at this worker's address, or at another one where that is taken. */
-export const startServerOfWorker = (folder: string): Promise<ServerProcess> =>
-  startServer(folder, { PORT: String(port) }).catch((error: Error) => {
+export const startServerOfWorker = (
+  folder: string,
+  environment: Record<string, string> = {},
+): Promise<ServerProcess> =>
+  startServer(folder, { ...environment, PORT: String(port) }).catch((error: Error) => {
     if (!/is in use/.test(error.message)) throw error;
-    return startServer(folder);
+    return startServer(folder, environment);
   });
 
 /** @param unused on which Cordel never was; else it may be one that others used, with nothing left of what they entered */

@@ -1,4 +1,6 @@
 import type { Fact, ProjectDefinition } from '@cordel/core';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import type { Page } from 'puppeteer-core';
 import {
   bareFolder,
@@ -16,19 +18,29 @@ import type { Device } from './deviceOfJourneys';
 import { giveBack, leaveBrowser, startServerOfWorker, takeDevice } from './devices';
 import { firstProject } from './shelf';
 
+const movableClock = { NODE_OPTIONS: `--import=${pathToFileURL(join(__dirname, 'movableClock.mjs')).href}` };
+
 /**
  * What journeys through the demo stand on: a browser and a server for the file, with the demo's data put back before each journey (with `each` false: journeys leave
  * each other's data alone), and pages whose troubles fail the journey.
  * @param shelf with the demo on it, or nothing
  * @param site the closure at the site whose name starts so
+ * @param movable the server's clock can be moved, for machines that take their time at it
  * @param tonight the demo happens in the night of the test, made anew; else in its own, the same every day
  */
 export function demoJourneys({
   site,
   each = true,
   tonight = false,
+  movable = false,
   shelf = 'demo',
-}: { site?: string; each?: boolean; tonight?: boolean; shelf?: 'demo' | 'empty' } = {}) {
+}: {
+  site?: string;
+  each?: boolean;
+  tonight?: boolean;
+  movable?: boolean;
+  shelf?: 'demo' | 'empty';
+} = {}) {
   let server: ServerProcess;
   let running = true;
   let demo: Awaited<ReturnType<typeof firstProject>>;
@@ -46,7 +58,7 @@ export function demoJourneys({
     const folder = tonight ? bareFolder() : dataFolder(shelf);
     if (tonight) await (await startServer(folder, {}, undefined, ['--demo'])).stop();
     if (each) keepRows(folder);
-    server = await startServerOfWorker(folder);
+    server = await startServerOfWorker(folder, movable ? movableClock : {});
     if (shelf === 'demo') demo = await firstProject(server, site);
   }, 120_000);
   afterAll(async () => {
@@ -92,6 +104,8 @@ export function demoJourneys({
     facts: () => everyFact<Fact>(`${project()}/facts`),
     /** The project as the server has it now. */
     definition: async () => (await request<ProjectDefinition>(project())).body,
+    /** Half a minute goes by at the server, whose clock can be moved. */
+    passHalfMinute: () => void server.process.kill('SIGUSR2'),
     /** Ends the server at once, as a power cut would. */
     async kill(): Promise<void> {
       running = false;

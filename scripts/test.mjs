@@ -61,26 +61,35 @@ async function checkAll() {
   for (const one of checks) await check(one);
 }
 
-/** Builds what the tests of server and journeys run on, which find it done. */
+/** Builds what the tests of server and journeys run on, which find it done. Resolves with whether it could. */
 async function build() {
-  if (!needsServer) return;
+  if (!needsServer) return true;
   const from = Date.now();
-  const { buildServer, exportApp } = await import('./build.mjs');
-  await buildServer();
-  await exportApp();
-  say(`ok  server and app are built (${seconds(from)} s)`);
+  try {
+    const { buildServer, exportApp } = await import('./build.mjs');
+    await buildServer();
+    await exportApp();
+    say(`ok  server and app are built (${seconds(from)} s)`);
+    return true;
+  } catch (error) {
+    say(`FAILED  server and app could not be built: ${String(error)}`);
+    failed += 1;
+    return false;
+  }
 }
 
 const expects = join(kept, 'expects');
-const reportOf = (name) => join(kept, `jest-${name}.json`);
 
-/** Runs the tests of these parts, as far as they are chosen. Resolves with what Jest reports of them. */
+/**
+ * Runs the tests of these parts, as far as they are chosen. Resolves with how Jest ended and what it reports; with null where none of them is chosen.
+ * @param name of its report
+ */
 async function test(name, those, ...args) {
   const projects = those
     .filter((part) => chosen.includes(part))
     .flatMap((part) => (part === 'server' ? ['server', 'server on PostgreSQL'] : [part]));
-  if (projects.length === 0) return { status: 0 };
-  const report = reportOf(name);
+  if (projects.length === 0) return null;
+  const report = join(kept, `jest-${name}.json`);
   rmSync(report, { force: true });
   const given = [
     '--json',
@@ -98,14 +107,13 @@ async function test(name, those, ...args) {
     env: { ...process.env, CORDEL_EXPECTS: expects },
   });
   const status = await new Promise((done) => child.on('close', done));
-  return { status, results: existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : undefined };
+  return { status, results: existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : null };
 }
 
 /** Counts what Jest reported, and says where the time went. */
 function count(runs) {
   for (const { status, results } of runs) {
     if (!results) {
-      if (status === 0) continue;
       say('The tests did not run to their end.');
       failed += 1;
       continue;
@@ -136,17 +144,13 @@ function count(runs) {
 }
 
 rmSync(expects, { force: true });
-try {
-  // The build has one core to itself, and what stands on nothing that is built has the other.
-  const [, early] = await Promise.all([
-    build(),
-    checkAll().then(() => test('early', ['core', 'app'], ...(needsServer ? ['--maxWorkers=2'] : []))),
-  ]);
-  count([early, await test('late', ['server', 'e2e'])]);
-} catch (error) {
-  say(String(error));
-  failed += 1;
-}
+// The build has one core to itself, and what stands on nothing that is built has the other.
+const [built, early] = await Promise.all([
+  build(),
+  checkAll().then(() => test('early', ['core', 'app'], ...(needsServer ? ['--maxWorkers=2'] : []))),
+]);
+const late = built ? await test('late', ['server', 'e2e']) : null;
+count([early, late].filter((run) => run !== null));
 say(`${seconds(began)} s in all.`);
 say(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -46,7 +46,8 @@ export default {
       globalSetup: '<rootDir>/../scripts/prepareTests.mjs',
     },
     {
-      // What touches the database, on a PostgreSQL server of its own. The others are about no database, or about the folder of an embedded one.
+      // What touches the database, on a PostgreSQL server of its own. The others are about no database, or about the
+      // folder of an embedded one.
       displayName: 'server on PostgreSQL',
       rootDir: 'server',
       ...plain,

@@ -1,4 +1,6 @@
-/** Counts how often tests call `expect`, for the summary of `npm test`, so that nobody loses a check without seeing it. */
+/**
+ * Counts how often tests call `expect`, for the summary of `npm test`, so that nobody loses a check without seeing it.
+ */
 const { appendFileSync } = require('node:fs');
 
 const file = process.env.CORDEL_EXPECTS;

@@ -1,8 +1,9 @@
 const { default: Sequencer } = require('@jest/test-sequencer');
 
 /**
- * What takes longest begins first, so that at the end no file runs alone. Jest knows how long files took from earlier runs only, and else goes by their size,
- * which says nothing of a journey: those come first, those over every screen before the others.
+ * What takes longest begins first, so that at the end no file runs alone. Jest knows how long files took from earlier
+ * runs only, and else goes by their size, which says nothing of a journey: those come first, those over every screen
+ * before the others.
  */
 module.exports = class LongestFirst extends Sequencer {
   sort(tests) {

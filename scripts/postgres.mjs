@@ -46,7 +46,8 @@ export async function startPostgres() {
   const data = join(folder, 'data');
   const port = await freePort();
   run(folder, 'initdb', ['-D', data, '-A', 'trust', '-U', 'cordel', '-E', 'UTF8', '--locale=C']);
-  // What the system was given survives a crash of the cluster, and nobody cuts the power in a test: the disk itself need not be waited for.
+  // What the system was given survives a crash of the cluster, and nobody cuts the power in a test: the disk itself
+  // need not be waited for.
   const settings = ['listen_addresses=127.0.0.1', 'max_connections=200', 'fsync=off', 'full_page_writes=off'];
   const options = `-k ${folder} -p ${port} ${settings.map((one) => `-c ${one}`).join(' ')}`;
   run(folder, 'pg_ctl', ['-D', data, '-l', join(folder, 'log'), '-w', '-o', options, 'start']);

@@ -1,6 +1,7 @@
 /**
- * npm run soak: what hangs on the moment or on chance, tried many times; `npm test` tries the same a few times. Before a release, and after a change of how things
- * are stored or sent. How often is in the tests themselves (`times(few, many)`); CONTRIBUTING.md has the list.
+ * npm run soak: what hangs on the moment or on chance, tried many times; `npm test` tries the same a few times. Before
+ * a release, and after a change of how things are stored or sent. How often is in the tests themselves (`times(few,
+ * many)`); CONTRIBUTING.md has the list.
  */
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';

@@ -81,7 +81,8 @@ async function build() {
 const expects = join(kept, 'expects');
 
 /**
- * Runs the tests of these parts, as far as they are chosen. Resolves with how Jest ended and what it reports; with null where none of them is chosen.
+ * Runs the tests of these parts, as far as they are chosen. Resolves with how Jest ended and what it reports; with null
+ * where none of them is chosen.
  * @param name of its report
  */
 async function test(name, those, ...args) {

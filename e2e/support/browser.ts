@@ -2,7 +2,10 @@ import { launch, TimeoutError, type Browser, type ElementHandle, type Page } fro
 
 import browserArguments from './chromium.json';
 
-/** How long a journey looks for something before it fails: on a machine that does much else, what takes a moment takes many. */
+/**
+ * How long a journey looks for something before it fails: on a machine that does much else, what takes a moment takes
+ * many.
+ */
 export const patience = 40_000;
 
 const sizes = {

@@ -5,7 +5,9 @@ import { startServerOfWorker } from './devices';
 import { nightsToCome } from './nightsToCome';
 import { firstProject } from './shelf';
 
-/** What every screen of the app is looked at with: the demo, and on it what a screen needs to have something to show. */
+/**
+ * What every screen of the app is looked at with: the demo, and on it what a screen needs to have something to show.
+ */
 
 let server: ServerProcess;
 let demo: Awaited<ReturnType<typeof firstProject>>;

@@ -47,7 +47,10 @@ export const catchSaved = (page: Page) =>
     };
   });
 
-/** Waits until limits that were saved are kept: there is nothing left to save. Before that nothing says that they wait to be sent. */
+/**
+ * Waits until limits that were saved are kept: there is nothing left to save. Before that nothing says that they wait
+ * to be sent.
+ */
 export const limitsKept = (page: Page) =>
   page.waitForFunction(
     () =>

@@ -7,8 +7,9 @@ const atRest = '/api/health';
 const soon = { timeout: 10_000 };
 
 /**
- * A device that one journey after the other uses, in the same page: a new one has to read and compile the application first, which takes longer than many a
- * journey. Between them everything that was entered or set on it is removed; the application stays.
+ * A device that one journey after the other uses, in the same page: a new one has to read and compile the application
+ * first, which takes longer than many a journey. Between them everything that was entered or set on it is removed; the
+ * application stays.
  */
 export class Device {
   /** Under which identifiers it told the server at which splice it stands. */
@@ -103,8 +104,8 @@ export class Device {
 }
 
 /**
- * What the page's document runs. The databases themselves stay: one that is being made when its page goes away may be shut to the next page for long; then it gives
- * up, and false.
+ * What the page's document runs. The databases themselves stay: one that is being made when its page goes away may be
+ * shut to the next page for long; then it gives up, and false.
  */
 async function removeEntered(): Promise<boolean> {
   sessionStorage.clear();

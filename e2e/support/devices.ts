@@ -5,12 +5,16 @@ import { openBrowser } from './browser';
 import { Device } from './deviceOfJourneys';
 
 /**
- * Devices for the journeys of all files that one worker of this run goes through: in a browser that prepareJourneys.mjs began, at an address that each file's
- * server takes over from the one before. So the application is on them, read and compiled, which takes as long as several journeys.
+ * Devices for the journeys of all files that one worker of this run goes through: in a browser that prepareJourneys.mjs
+ * began, at an address that each file's server takes over from the one before. So the application is on them, read and
+ * compiled, which takes as long as several journeys.
  */
 
 const worker = Number(process.env.JEST_WORKER_ID ?? 1);
-/** So many ports apart from those of other runs on this machine, most often; where one is taken any other does, and its devices are new. */
+/**
+ * So many ports apart from those of other runs on this machine, most often; where one is taken any other does, and its
+ * devices are new.
+ */
 const port = 20_000 + (process.ppid % 1500) * 8 + (worker % 8);
 
 let browser: Browser | null = null;
@@ -26,7 +30,9 @@ export const startServerOfWorker = (
     return startServer(folder, environment);
   });
 
-/** @param unused on which Cordel never was; else it may be one that others used, with nothing left of what they entered */
+/**
+ * @param unused on which Cordel never was; else it may be one that others used, with nothing left of what they entered
+ */
 export async function takeDevice(unused: boolean): Promise<Device> {
   browser ??= await browserOfWorker();
   return (unused ? undefined : free.pop()) ?? Device.made(browser);

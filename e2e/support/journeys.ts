@@ -21,8 +21,8 @@ import { firstProject } from './shelf';
 const movableClock = { NODE_OPTIONS: `--import=${pathToFileURL(join(__dirname, 'movableClock.mjs')).href}` };
 
 /**
- * What journeys through the demo stand on: a browser and a server for the file, with the demo's data put back before each journey (with `each` false: journeys leave
- * each other's data alone), and pages whose troubles fail the journey.
+ * What journeys through the demo stand on: a browser and a server for the file, with the demo's data put back before
+ * each journey (with `each` false: journeys leave each other's data alone), and pages whose troubles fail the journey.
  * @param shelf with the demo on it, or nothing
  * @param site the closure at the site whose name starts so
  * @param movable the server's clock can be moved, for machines that take their time at it

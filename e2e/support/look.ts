@@ -6,13 +6,19 @@ import type { Device } from './deviceOfJourneys';
 import { giveBack, leaveBrowser, takeDevice } from './devices';
 import { asideOn, type ScreenAt } from './screens/screenAt';
 
-/** Looks at every screen on a phone and on a laptop: axe by day, its colors by night, and whether text at 200 % loses anything to the side. */
+/**
+ * Looks at every screen on a phone and on a laptop: axe by day, its colors by night, and whether text at 200 % loses
+ * anything to the side.
+ */
 
 /** As openPage has it, and as wide as a laptop; still a touch screen, since a page that becomes none is loaded anew. */
 const phone = { width: 390, height: 844, isMobile: true, hasTouch: true };
 const wide = { ...phone, width: 1280, height: 800 };
 
-/** Rules of axe whose problems are never serious; and one about “!important” in a style of an element, which React Native for Web cannot write. */
+/**
+ * Rules of axe whose problems are never serious; and one about “!important” in a style of an element, which React
+ * Native for Web cannot write.
+ */
 const leftOut = [
   'avoid-inline-spacing',
   'aria-allowed-role',
@@ -125,7 +131,8 @@ async function serious(page: Page, options: axe.RunOptions): Promise<string[]> {
     (given) =>
       (window as unknown as { axe: typeof axe }).axe.run(document, {
         ...given,
-        // What passes is not asked for one by one; where a problem is says its own text; nothing of a page is in files that axe would read first.
+        // What passes is not asked for one by one; where a problem is says its own text; nothing of a page is in files
+        // that axe would read first.
         resultTypes: ['violations'],
         selectors: false,
         preload: false,

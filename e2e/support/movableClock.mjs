@@ -1,6 +1,6 @@
 /**
- * Goes ahead of a server whose clock a test moves: it runs as everywhere, and with each SIGUSR2 half a minute goes by at once, with all that happens in it, such as a
- * machine that splices.
+ * Goes ahead of a server whose clock a test moves: it runs as everywhere, and with each SIGUSR2 half a minute goes by
+ * at once, with all that happens in it, such as a machine that splices.
  */
 import { install } from '@sinonjs/fake-timers';
 

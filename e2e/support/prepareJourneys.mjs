@@ -1,4 +1,7 @@
-/** What journeys need: a PostgreSQL cluster with the demo, and a browser for each worker, for all files that it goes through. */
+/**
+ * What journeys need: a PostgreSQL cluster with the demo, and a browser for each worker, for all files that it goes
+ * through.
+ */
 import { readFileSync } from 'node:fs';
 import { launch } from 'puppeteer-core';
 import { ensureChromium } from '../../scripts/chromium.mjs';

@@ -120,7 +120,8 @@ describe('an operator sees', () => {
   test('that it ends politely: a request that runs is answered, and the exit code is 0', async () => {
     const own = await startServer(dataFolder('empty'));
     const made = makeProject(40);
-    // Some slices, and not more than a busy machine stores in the server's patience (7 s): after it the connection is cut.
+    // Some slices, and not more than a busy machine stores in the server's patience (7 s): after it the connection is
+    // cut.
     const facts = Array.from({ length: 600 }, (_, index) => ({
       receivedAt: new Date().toISOString(),
       fact: makeAttempt(made.closureId, made.splices[index % made.splices.length]!, 0.03),

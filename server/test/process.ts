@@ -106,7 +106,10 @@ export function execute(folder: string, statements: string): void {
   );
 }
 
-/** Keeps what stands in a folder's database beside it, in a schema of its own, for `putBack`; on PostgreSQL only, before a server works on it. */
+/**
+ * Keeps what stands in a folder's database beside it, in a schema of its own, for `putBack`; on PostgreSQL only, before
+ * a server works on it.
+ */
 export function keepRows(folder: string): void {
   psql(
     databaseUrlOf(folder),
@@ -120,8 +123,8 @@ export function keepRows(folder: string): void {
 }
 
 /**
- * Puts those rows back while a server works on the database. What it holds in its memory follows: its sums are of an older revision, and what readers know is of
- * another database.
+ * Puts those rows back while a server works on the database. What it holds in its memory follows: its sums are of an
+ * older revision, and what readers know is of another database.
  * @param devices stood at a splice, which nobody does any more
  */
 export function putBack(folder: string, devices: readonly string[]): void {

@@ -124,7 +124,10 @@ export const lineScreens: ScreenAt[] = [
   },
 ];
 
-/** Limits are changed on this page with no network, and by somebody else meanwhile; the page stands where that is decided. */
+/**
+ * Limits are changed on this page with no network, and by somebody else meanwhile; the page stands where that is
+ * decided.
+ */
 async function overtakeLimits(page: Page): Promise<void> {
   const url = `${shown.server.url}/api/projects/${shown.demo.projectId}`;
   await setOffline(page, true);
